@@ -1,0 +1,1 @@
+"""Font files to metrics and shaped advances."""

@@ -1,0 +1,182 @@
+"""Faces: metrics and shaped advances, behind one small interface.
+
+``Face`` is all that layout asks of a font. ``FileFace`` reads a font file with fontTools and shapes with
+HarfBuzz; a table of advances measured elsewhere can stand in for it. Advances are rounded as FreeType and
+Skia round them on Linux with sub-pixel positioning: glyph advances in 16.16 fixed point at a size cut to 1/64 px.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+from dataclasses import dataclass
+from typing import Any, Protocol
+
+import uharfbuzz as hb
+from fontTools.ttLib import TTFont
+
+from ..units import f32
+
+
+@dataclass(frozen=True, slots=True)
+class Metrics:
+    """Vertical metrics at a size, in whole px as the browser rounds them."""
+
+    ascent: int
+    descent: int
+    line_gap: float
+
+    @property
+    def line_spacing(self) -> float:
+        """``line-height: normal`` of this face alone."""
+        return self.ascent + self.descent + round_half_up(self.line_gap)
+
+
+@dataclass(frozen=True, slots=True)
+class Shaped:
+    """A shaped run: per character its advance in px (a cluster's on its first character).
+
+    ``safe[i]`` is whether the run may be cut before character i without shaping anew.
+    """
+
+    advances: tuple[float, ...]
+    safe: tuple[bool, ...]
+
+
+class Face(Protocol):
+    """One face of a family."""
+
+    name: str
+
+    def metrics(self, size: float) -> Metrics:
+        """Vertical metrics at a font size in px."""
+
+    def x_height(self, size: float) -> float:
+        """Height of the letter x in px."""
+
+    def zero_advance(self, size: float) -> float:
+        """Advance of the figure 0 in px."""
+
+    def has(self, character: str) -> bool:
+        """Whether the face has a glyph for the character."""
+
+    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+        """Shape a run of text at a size in px."""
+
+
+def round_half_up(value: float) -> int:
+    """Round to the nearest whole number, halves upwards."""
+    return math.floor(value + 0.5)
+
+
+@dataclass(slots=True)
+class _Run:
+    """A run in font units: glyph advances and positioning adjustments with the cluster of each glyph."""
+
+    glyphs: list[tuple[int, int, int]]
+    safe: tuple[bool, ...]
+    length: int
+
+
+class FileFace:
+    """A face read from the bytes of a TTF, OTF, WOFF or WOFF2 file."""
+
+    def __init__(self, data: bytes, name: str, number: int = 0) -> None:
+        font = TTFont(io.BytesIO(data), fontNumber=number, lazy=True)
+        if font.flavor is not None:
+            font.flavor = None
+            plain = io.BytesIO()
+            font.save(plain)
+            data = plain.getvalue()
+        self.name = name
+        self.units_per_em = int(font["head"].unitsPerEm)
+        self._read_metrics(font)
+        self._covered = frozenset(font.getBestCmap() or {})
+        face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
+        self._font = hb.Font(face)
+        self._runs: dict[tuple[str, tuple[tuple[str, bool], ...]], _Run] = {}
+        self._shaped: dict[tuple[str, float, tuple[tuple[str, bool], ...]], Shaped] = {}
+        self._metrics: dict[float, Metrics] = {}
+
+    def _read_metrics(self, font: Any) -> None:
+        """hhea, or OS/2 typographic values where the font asks for them, or where hhea is empty."""
+        upem = self.units_per_em
+        hhea, os2 = font["hhea"], font["OS/2"] if "OS/2" in font else None
+        ascent, descent, gap = hhea.ascent, -hhea.descent, hhea.lineGap
+        if os2 is not None and (os2.fsSelection & 128 or (ascent == 0 and descent == 0)):
+            ascent, descent, gap = os2.sTypoAscender, -os2.sTypoDescender, os2.sTypoLineGap
+        self._ascent, self._descent, self._gap = ascent / upem, descent / upem, gap / upem
+        x_height = getattr(os2, "sxHeight", 0) if os2 is not None and os2.version >= 2 else 0
+        self._x_height = x_height / upem if x_height else 0.0
+
+    def metrics(self, size: float) -> Metrics:
+        known = self._metrics.get(size)
+        if known is None:
+            ascent, descent = f32(self._ascent * size), f32(self._descent * size)
+            rounded_ascent, rounded_descent = round_half_up(ascent), round_half_up(descent)
+            if rounded_descent < descent and rounded_ascent >= 1:
+                rounded_ascent, rounded_descent = rounded_ascent - 1, rounded_descent + 1
+            known = self._metrics[size] = Metrics(rounded_ascent, rounded_descent, f32(self._gap * size))
+        return known
+
+    def x_height(self, size: float) -> float:
+        if self._x_height:
+            return f32(self._x_height * size)
+        glyph = self._font.get_nominal_glyph(ord("x"))
+        extents = self._font.get_glyph_extents(glyph) if glyph else None
+        if extents is not None:
+            return f32(extents.y_bearing / self.units_per_em * size)
+        return f32(self._ascent * size * 0.56)
+
+    def zero_advance(self, size: float) -> float:
+        return self.shape("0", size).advances[0] if self.has("0") else size / 2
+
+    def has(self, character: str) -> bool:
+        return ord(character) in self._covered
+
+    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+        key = (text, size, features)
+        known = self._shaped.get(key)
+        if known is None:
+            if len(self._shaped) > 20_000:
+                self._shaped.clear()
+            known = self._shaped[key] = self._at_size(self._run(text, features), size)
+        return known
+
+    def _run(self, text: str, features: tuple[tuple[str, bool], ...]) -> _Run:
+        key = (text, features)
+        known = self._runs.get(key)
+        if known is None:
+            if len(self._runs) > 20_000:
+                self._runs.clear()
+            known = self._runs[key] = self._shape_units(text, dict(features))
+        return known
+
+    def _shape_units(self, text: str, features: dict[str, bool]) -> _Run:
+        buffer = hb.Buffer()
+        buffer.add_str(text)
+        buffer.guess_segment_properties()
+        buffer.direction = "ltr"
+        hb.shape(self._font, buffer, features)
+        safe = [False] * (len(text) + 1)
+        safe[0] = safe[-1] = True
+        glyphs: list[tuple[int, int, int]] = []
+        for info, position in zip(buffer.glyph_infos, buffer.glyph_positions, strict=True):
+            nominal = self._font.get_glyph_h_advance(info.codepoint)
+            adjusted = position.x_advance - nominal
+            if position.x_advance == 0 and nominal:
+                nominal, adjusted = 0, 0
+            glyphs.append((info.cluster, nominal, adjusted))
+            safe[info.cluster] = not info.flags & hb.GlyphFlags.UNSAFE_TO_BREAK
+        return _Run(glyphs, tuple(safe), len(text))
+
+    def _at_size(self, run: _Run, size: float) -> Shaped:
+        upem = self.units_per_em
+        scale = round(math.floor(size * 64) * 65536 / upem)
+        kern = size * 65536 / upem
+        advances = [0] * run.length
+        for cluster, nominal, adjusted in run.glyphs:
+            advances[cluster] += (nominal * scale + 32) // 64
+            if adjusted:
+                advances[cluster] += round(adjusted * kern)
+        return Shaped(tuple(advance / 65536 for advance in advances), run.safe)

@@ -1,0 +1,172 @@
+"""Which face draws which character of a style: ``@font-face`` first, then installed fonts (css-fonts-4 §5)."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from ..files import Files, resolve
+from ..styles.computed import ComputedStyle
+from ..styles.sheet import FontFace
+from . import system
+from .face import Face, FileFace, Metrics
+
+LARGEST_FONT = 16 * 1024 * 1024
+
+_loaded: dict[str, Face | None] = {}
+
+
+def load_face(data: bytes, name: str) -> Face | None:
+    """The face in the bytes of a font file, or None where it cannot be read. Kept by content."""
+    key = hashlib.sha256(data).hexdigest()
+    if key not in _loaded:
+        try:
+            _loaded[key] = FileFace(data, name) if len(data) <= LARGEST_FONT else None
+        except Exception:  # a font file can be broken in any way its reader knows
+            _loaded[key] = None
+    return _loaded[key]
+
+
+@dataclass(frozen=True, slots=True)
+class FontRequest:
+    """What a style asks for."""
+
+    families: tuple[str, ...]
+    weight: int
+    italic: bool
+
+
+@dataclass(slots=True)
+class FontStack:
+    """The faces of a request in order, each with the character ranges it is limited to (None: all)."""
+
+    faces: list[tuple[Face, list[tuple[int, int]] | None]]
+    weight: int
+    italic: bool
+    missing: list[str] = field(default_factory=list)
+    """Named families that nothing has, where no family of the list was found."""
+
+    @property
+    def first(self) -> Face:
+        """The primary font (css-fonts-4 §5.2): its metrics make the strut."""
+        for face, ranges in self.faces:
+            if ranges is None or any(low <= 32 <= high for low, high in ranges):
+                return face
+        return self.faces[0][0]
+
+    def face_for(self, character: str) -> Face:
+        """The face that draws a character: the first that has it, then the machine's fallback."""
+        code = ord(character)
+        for face, ranges in self.faces:
+            if ranges is not None and not any(low <= code <= high for low, high in ranges):
+                continue
+            if face.has(character):
+                return face
+        if code < 32 or code in (0x200B, 0x200C, 0x200D, 0xAD, 0xFEFF, 0x2060, 0xFE0F):
+            return self.first
+        return system.find_for_character(character, self.weight, self.italic) or self.first
+
+
+class FontStore:
+    """The fonts of one page."""
+
+    def __init__(self, faces: list[FontFace], files: Files, fallback: Callable[[], Face], extra: dict[str, Face] | None = None) -> None:
+        self._declared: dict[str, list[FontFace]] = {}
+        for face in faces:
+            self._declared.setdefault(face.family.lower(), []).append(face)
+        self._files = files
+        self._fallback = fallback
+        self._extra = {name.lower(): face for name, face in (extra or {}).items()}
+        self._stacks: dict[FontRequest, FontStack] = {}
+        self.missing_files: list[tuple[FontFace, str]] = []
+        self.unknown_families: dict[str, None] = {}
+
+    def stack(self, style: ComputedStyle) -> FontStack:
+        """The faces for a style."""
+        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        known = self._stacks.get(request)
+        if known is None:
+            known = self._stacks[request] = self._build(request)
+        return known
+
+    def _build(self, request: FontRequest) -> FontStack:
+        faces: list[tuple[Face, list[tuple[int, int]] | None]] = []
+        missing: list[str] = []
+        for family in request.families:
+            declared = self._declared.get(family.lower())
+            if declared:
+                faces += self._from_declared(declared, request)
+                continue
+            face = self._extra.get(family.lower()) or system.find_family(family, request.weight, request.italic)
+            if face is not None:
+                faces.append((face, None))
+            else:
+                missing.append(family)
+        found = bool(faces)
+        standard = system.find_family(system.DEFAULT_FAMILY, request.weight, request.italic)
+        faces.append((standard or self._fallback(), None))
+        if not found and standard is None:
+            for name in missing:
+                self.unknown_families[name] = None
+        return FontStack(faces, request.weight, request.italic, [] if found or standard else missing)
+
+    def _from_declared(self, declared: list[FontFace], request: FontRequest) -> list[tuple[Face, list[tuple[int, int]] | None]]:
+        """Font matching within a family: style, then weight (css-fonts-4 §5.2)."""
+        italics = [face for face in declared if (face.style != "normal") == request.italic] or declared
+        best = min(weight_distance(request.weight, face.weight) for face in italics)
+        chosen = [face for face in italics if weight_distance(request.weight, face.weight) == best]
+        result: list[tuple[Face, list[tuple[int, int]] | None]] = []
+        for rule in reversed(chosen):
+            face = self._load(rule)
+            if face is not None:
+                result.append((face, rule.ranges))
+        return result
+
+    def _load(self, rule: FontFace) -> Face | None:
+        for kind, address in rule.sources:
+            if kind == "local":
+                face = system.find_family(address, rule.weight[0], rule.style != "normal")
+                if face is not None:
+                    return face
+                continue
+            path = resolve(rule.file, address)
+            data = self._files.read(path) if path is not None else None
+            if data is None:
+                self.missing_files.append((rule, address))
+                continue
+            face = load_face(data, rule.family)
+            if face is not None:
+                return face
+        return None
+
+    def metrics(self, style: ComputedStyle) -> Metrics:
+        """Vertical metrics of the style's primary font."""
+        return self.stack(style).first.metrics(style.font_size)
+
+    def x_height(self, style: ComputedStyle) -> float:
+        """x-height of the primary font in px."""
+        return self.stack(style).first.x_height(style.font_size)
+
+    def zero_advance(self, style: ComputedStyle) -> float:
+        """Advance of 0 of the primary font in px."""
+        return self.stack(style).first.zero_advance(style.font_size)
+
+    def line_spacing(self, style: ComputedStyle) -> float:
+        """``line-height: normal`` of the primary font in px."""
+        return self.metrics(style).line_spacing
+
+
+def weight_distance(wanted: int, available: tuple[int, int]) -> tuple[int, int]:
+    """How far a face's weight range is from a wanted weight, in the order of css-fonts-4 §5.2 step 4."""
+    low, high = available
+    if low <= wanted <= high:
+        return (0, 0)
+    nearest = low if wanted < low else high
+    if 400 <= wanted <= 500:
+        if wanted <= nearest <= 500:
+            return (1, nearest - wanted)
+        return (2, wanted - nearest) if nearest < wanted else (3, nearest - wanted)
+    lighter_first = wanted < 400
+    is_lighter = nearest < wanted
+    return (1 if is_lighter == lighter_first else 2, abs(nearest - wanted))

@@ -1,0 +1,159 @@
+"""The box tree that layout works on (css-display-3 §3): one node a box, anonymous boxes included."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from enum import IntEnum
+from typing import TYPE_CHECKING, Any
+
+from ..markup.tree import Element
+from ..styles.computed import ComputedStyle
+
+if TYPE_CHECKING:
+    from .inline_items import InlineContent
+    from .replaced import Natural
+
+
+class Kind(IntEnum):
+    """How a box lays out its inside."""
+
+    BLOCK = 0
+    FLEX = 1
+    GRID = 2
+    TABLE = 3
+    REPLACED = 4
+    INLINE = 5
+    TEXT = 6
+    BREAK = 7
+    ROW_GROUP = 8
+    ROW = 9
+    COLUMN = 10
+    COLUMN_GROUP = 11
+
+
+BLOCK, FLEX, GRID, TABLE, REPLACED = Kind.BLOCK, Kind.FLEX, Kind.GRID, Kind.TABLE, Kind.REPLACED
+INLINE, TEXT, BREAK = Kind.INLINE, Kind.TEXT, Kind.BREAK
+
+
+@dataclass(frozen=True, slots=True)
+class Edges:
+    """Margin, border and padding of a box in 1/64 px; auto margins are 0 with their flag set."""
+
+    margin_top: int
+    margin_right: int
+    margin_bottom: int
+    margin_left: int
+    border_top: int
+    border_right: int
+    border_bottom: int
+    border_left: int
+    padding_top: int
+    padding_right: int
+    padding_bottom: int
+    padding_left: int
+    auto_left: bool
+    auto_right: bool
+    auto_top: bool
+    auto_bottom: bool
+    top: int
+    """Border plus padding above the content box."""
+    left: int
+    bottom: int
+    right: int
+    inline: int
+    """Border plus padding of both inline sides."""
+    block: int
+
+
+NO_EDGES = Edges(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, False, False, False, False, 0, 0, 0, 0, 0, 0)
+
+
+@dataclass(slots=True, eq=False)
+class Box:
+    """A box before layout. Fields that end in ``cache`` belong to the layout functions named there."""
+
+    kind: Kind
+    style: ComputedStyle
+    element: Element | None
+    parent: Box | None = None
+    children: list[Box] = field(default_factory=list)
+    pseudo: str | None = None
+    text: str = ""
+    is_inline_level: bool = False
+    is_floating: bool = False
+    is_out_of_flow: bool = False
+    is_relative: bool = False
+    is_bfc_root: bool = False
+    """Whether the inside is an independent formatting context."""
+    has_inline_children: bool = False
+    has_floats: bool = False
+    """Whether a float inside can reach the formatting context that the box is in."""
+    has_lines: bool = False
+    """For boxes with inline children: whether their content makes a line box."""
+    has_outside_marker: bool = False
+    marker_text: str = ""
+    opens: bool = True
+    """For pieces of an inline box split round a block: whether this piece has the start edge."""
+    closes: bool = True
+    role: str = ""
+    """``cell``, ``caption``, ``marker``, ``item`` (anonymous flex or grid item)… where it matters."""
+    natural: Natural | None = None
+    column_span: int = 1
+    row_span: int = 1
+    inline_parents: tuple[Box, ...] = ()
+    """For a block inside an inline box: the inline boxes that it splits."""
+
+    edges_cache: Edges | None = None
+    strut_cache: tuple[int, tuple[int, int, bool]] | None = None
+    content_cache: InlineContent | None = None
+    intrinsic_cache: tuple[int, int] | None = None
+    fragment_cache: dict[Any, Any] = field(default_factory=dict)
+    flow_cache: dict[Any, Any] = field(default_factory=dict)
+    extra_cache: Any = None
+
+    def walk(self) -> Iterator[Box]:
+        """The box and all inside it, in order."""
+        stack = [self]
+        while stack:
+            box = stack.pop()
+            yield box
+            stack.extend(reversed(box.children))
+
+    def forget(self) -> None:
+        """Drop what layout remembered of this box: its style has changed."""
+        self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
+        self.fragment_cache.clear()
+        self.flow_cache.clear()
+
+    @property
+    def is_block_level(self) -> bool:
+        """Whether the box takes part in block layout and is in flow."""
+        return not self.is_inline_level and not self.is_floating and not self.is_out_of_flow
+
+
+def edges_of(box: Box, basis: int) -> Edges:
+    """Margins, borders and padding for a containing block of ``basis`` (1/64 px) width."""
+    known = box.edges_cache
+    if known is not None:
+        return known
+    style = box.style
+    lengths = (
+        style.margin_top, style.margin_right, style.margin_bottom, style.margin_left,
+        style.padding_top, style.padding_right, style.padding_bottom, style.padding_left,
+    )  # fmt: skip
+    percentages = any(length.has_percentage for length in lengths)
+    mt, mr, mb, ml, pt, pr, pb, pl = (length.resolve(basis) for length in lengths)
+    pt, pr, pb, pl = max(pt, 0), max(pr, 0), max(pb, 0), max(pl, 0)
+    bt, br = style.border_top_width, style.border_right_width
+    bb, bl = style.border_bottom_width, style.border_left_width
+    if box.kind == TABLE and style.border_collapse == "collapse":
+        pt = pr = pb = pl = 0
+    result = Edges(
+        mt, mr, mb, ml, bt, br, bb, bl, pt, pr, pb, pl,
+        style.margin_left.is_auto, style.margin_right.is_auto, style.margin_top.is_auto, style.margin_bottom.is_auto,
+        bt + pt, bl + pl, bb + pb, br + pr, bl + pl + br + pr, bt + pt + bb + pb,
+    )  # fmt: skip
+    if not percentages:
+        box.edges_cache = result
+    return result

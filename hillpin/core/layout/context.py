@@ -1,0 +1,42 @@
+"""What every layout function is given besides its box."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..fonts.store import FontStore
+from ..styles.media import Viewport
+from ..working.record import Recorder
+from .boxes import Box
+
+
+@dataclass(slots=True)
+class Unmodelled:
+    """Something on the page that layout does not cover."""
+
+    box: Box
+    feature: str
+
+
+@dataclass(slots=True)
+class Context:
+    """One layout pass at one viewport."""
+
+    viewport: Viewport
+    fonts: FontStore
+    recorder: Recorder | None = None
+    unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
+
+    @property
+    def width(self) -> int:
+        """Viewport width in 1/64 px."""
+        return self.viewport.width * 64
+
+    @property
+    def height(self) -> int:
+        """Viewport height in 1/64 px."""
+        return self.viewport.height * 64
+
+    def note_unmodelled(self, box: Box, feature: str) -> None:
+        """Name a feature that layout does not cover, once a box."""
+        self.unmodelled.setdefault((id(box), feature), Unmodelled(box, feature))

@@ -1,0 +1,74 @@
+"""Floats of one block formatting context (CSS 2 §9.5), in its coordinates, 1/64 px."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+
+class Exclusion(NamedTuple):
+    """The margin box of a placed float."""
+
+    is_left: bool
+    left: int
+    top: int
+    right: int
+    bottom: int
+
+
+class Floats:
+    """Floats placed so far. Rules of §9.5.1 by their numbers."""
+
+    __slots__ = ("items", "lowest", "lowest_left", "lowest_right", "last_top")
+
+    def __init__(self) -> None:
+        self.items: list[Exclusion] = []
+        self.last_top = -(1 << 40)
+        self.lowest = self.lowest_left = self.lowest_right = -(1 << 40)
+
+    def bounds(self, y: int, height: int, left: int, right: int) -> tuple[int, int]:
+        """The free span between floats from y over a height, within left and right."""
+        bottom = y + max(height, 1)
+        for item in self.items:
+            if item.top < bottom and item.bottom > y:
+                if item.is_left:
+                    left = max(left, item.right)
+                else:
+                    right = min(right, item.left)
+        return left, right
+
+    def next_edge(self, y: int, height: int = 1) -> int | None:
+        """The nearest bottom below y of a float that stands in the way there."""
+        bottom = y + max(height, 1)
+        edges = [item.bottom for item in self.items if item.top < bottom and item.bottom > y]
+        return min(edges) if edges else None
+
+    def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int) -> tuple[int, int]:
+        """Put a float of that margin-box size as high as it may stand, then as far to its side (rules 2, 5 to 9)."""
+        y = max(y, self.last_top)
+        while True:
+            low, high = self.bounds(y, 1, left, right)
+            if width <= high - low or (low == left and high == right):
+                break
+            edge = self.next_edge(y)
+            if edge is None:
+                break
+            y = edge
+        x = low if is_left else high - width
+        self.add(Exclusion(is_left, x, y, x + width, y + height))
+        return x, y
+
+    def add(self, item: Exclusion) -> None:
+        """Note a placed float."""
+        self.last_top = max(self.last_top, item.top)
+        if item.bottom > item.top and item.right > item.left or item.bottom > item.top:
+            self.items.append(item)
+        self.lowest = max(self.lowest, item.bottom)
+        if item.is_left:
+            self.lowest_left = max(self.lowest_left, item.bottom)
+        else:
+            self.lowest_right = max(self.lowest_right, item.bottom)
+
+    def clear_edge(self, clear: str) -> int | None:
+        """The bottom edge that a box with that ``clear`` must be below, or None."""
+        edge = {"left": self.lowest_left, "right": self.lowest_right}.get(clear, self.lowest)
+        return edge if edge > -(1 << 40) else None

@@ -1,0 +1,95 @@
+"""What layout returns: immutable results with positions relative to their parent, and what was asked for them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from ..units import INDEFINITE
+from .boxes import Box
+
+
+class Space(NamedTuple):
+    """The constraints under which a box is laid out; all in 1/64 px, INDEFINITE where there is none.
+
+    ``fixed_inline`` and ``fixed_block`` force the border-box size; ``definite`` says whether a forced block
+    size is a basis for percentages inside.
+    """
+
+    inline: int
+    block: int = INDEFINITE
+    percent_block: int = INDEFINITE
+    fixed_inline: int = INDEFINITE
+    fixed_block: int = INDEFINITE
+    definite: bool = True
+    shrink: bool = False
+
+
+class OutOfFlow(NamedTuple):
+    """An absolutely positioned box waiting for its containing block, with its static position.
+
+    x and y are relative to the fragment that carries it; ``align`` names how a grid or flex container aligns it
+    in the static-position rectangle of ``width`` × ``height``.
+    """
+
+    box: Box
+    x: int
+    y: int
+    width: int = 0
+    height: int = 0
+    justify: str = "start"
+    align: str = "start"
+    inline_block: tuple[int, int, int, int] | None = None
+    """Rectangle of the inline box that is its containing block, where there is one."""
+
+
+class InlineRect(NamedTuple):
+    """A piece of an inline box on one line, relative to the fragment that carries it."""
+
+    box: Box
+    x: int
+    y: int
+    width: int
+    height: int
+
+
+class Placed(NamedTuple):
+    """A child fragment at its offset from the parent's border box."""
+
+    x: int
+    y: int
+    fragment: Fragment
+
+
+@dataclass(slots=True, eq=False)
+class Fragment:
+    """A laid-out box: border-box size, placed children, baselines from its top border edge."""
+
+    box: Box
+    width: int
+    height: int
+    children: list[Placed] = field(default_factory=list)
+    inlines: list[InlineRect] = field(default_factory=list)
+    out_of_flow: list[OutOfFlow] = field(default_factory=list)
+    first_baseline: int | None = None
+    last_baseline: int | None = None
+    text_right: int = 0
+    """Right end of the text in it, for what can be scrolled to."""
+    text_bottom: int = 0
+    row_offsets: list[tuple[Box, int, int, int, int]] = field(default_factory=list)
+    """Table rows, groups and columns, that have a rectangle without being a containing block."""
+    tracks: object | None = None
+    """Track sizes of a grid or lines of a flex container, for overlays and workings."""
+    content_height: int = 0
+    """Height of what is inside, before a height property took effect."""
+    space: Space | None = None
+    """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
+
+    def gather_out_of_flow(self) -> None:
+        """Take over the positioned boxes that children could not place."""
+        for x, y, child in self.children:
+            for item in child.out_of_flow:
+                rect = item.inline_block
+                if rect is not None:
+                    rect = (rect[0] + x, rect[1] + y, rect[2], rect[3])
+                self.out_of_flow.append(item._replace(x=item.x + x, y=item.y + y, inline_block=rect))

@@ -1,0 +1,56 @@
+"""The one entry of layout for boxes with a formatting context of their own: dispatch, memory, positioned boxes."""
+
+from __future__ import annotations
+
+from ..units import INDEFINITE
+from .block import layout_block
+from .boxes import Box, Kind
+from .context import Context
+from .flex import layout_flex
+from .fragments import Fragment, Space
+from .grid import layout_grid
+from .positioned import place_out_of_flow
+from .replaced import layout_replaced
+from .tables import layout_table
+
+MOST_KEPT = 12
+
+_LAYOUTS = {
+    Kind.BLOCK: layout_block,
+    Kind.FLEX: layout_flex,
+    Kind.GRID: layout_grid,
+    Kind.TABLE: layout_table,
+    Kind.REPLACED: layout_replaced,
+}
+
+
+def layout(ctx: Context, box: Box, space: Space) -> Fragment:
+    """The fragment of a box under constraints; equal constraints give the remembered fragment."""
+    cache = box.fragment_cache
+    known: Fragment | None = cache.get(space)
+    if known is not None:
+        return known
+    fragment = lay_out_anew(ctx, box, space)
+    if len(cache) >= MOST_KEPT:
+        cache.clear()
+    cache[space] = fragment
+    return fragment
+
+
+def lay_out_anew(ctx: Context, box: Box, space: Space) -> Fragment:
+    """Lay out without looking at what is remembered: for a recorder, which must see the steps."""
+    fragment = _LAYOUTS[box.kind](ctx, box, space)
+    fragment.space = space
+    if fragment.out_of_flow:
+        place_out_of_flow(ctx, fragment)
+    return fragment
+
+
+def layout_root(ctx: Context, root: Box) -> Fragment:
+    """Lay out the root element's box in the initial containing block (CSS 2 §10.1)."""
+    from .positioned import place_in_viewport
+
+    height = ctx.height
+    fragment = layout(ctx, root, Space(ctx.width, height, height if height else INDEFINITE))
+    place_in_viewport(ctx, fragment)
+    return fragment

@@ -1,0 +1,236 @@
+"""Absolutely and fixed positioned boxes (css-position-3 §3 and §4, CSS 2 §10.3.7 and §10.6.4)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..styles.values import AUTO_KIND
+from ..units import INDEFINITE
+from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
+from .context import Context
+from .fragments import Fragment, OutOfFlow, Placed, Space
+from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, width_from_ratio
+
+
+def is_containing_block(box: Box, fixed: bool = False) -> bool:
+    """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
+    style = box.style
+    if style.transform or style.translate or style.rotate or style.scale:
+        return box.kind != INLINE
+    return not fixed and style.position != "static"
+
+
+def containing_box(box: Box) -> Box | None:
+    """The box whose padding box an out-of-flow box is placed in; None for the initial containing block."""
+    fixed = box.style.position == "fixed"
+    node = box.parent
+    while node is not None:
+        if is_containing_block(node, fixed):
+            return node
+        node = node.parent
+    return None
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A containing block: its rectangle relative to the fragment that the boxes are added to."""
+
+    x: int
+    y: int
+    width: int
+    height: int
+
+
+def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
+    """Place those waiting boxes whose containing block is this fragment's box or an inline box in it."""
+    remaining: list[OutOfFlow] = []
+    waiting = fragment.out_of_flow
+    while waiting:
+        item = waiting.pop(0)
+        container = containing_box(item.box)
+        frame: Frame | None = None
+        if container is fragment.box and container is not None:
+            frame = padding_frame(fragment)
+            if container.kind == GRID:
+                from .grid import grid_area_frame
+
+                frame = grid_area_frame(fragment, item.box, frame)
+        elif container is not None and container.kind == INLINE:
+            frame = _inline_frame(fragment, container)
+        if frame is None:
+            remaining.append(item)
+            continue
+        placed = place(ctx, item, frame)
+        fragment.children.append(placed)
+        _take_over(placed, waiting)
+    fragment.out_of_flow = remaining
+
+
+def _take_over(placed: Placed, waiting: list[OutOfFlow]) -> None:
+    for inner in placed.fragment.out_of_flow:
+        waiting.append(inner._replace(x=inner.x + placed.x, y=inner.y + placed.y))
+
+
+def place_in_viewport(ctx: Context, fragment: Fragment) -> None:
+    """Place what is left in the initial containing block, at the root fragment's margin origin."""
+    edges = edges_of(fragment.box, ctx.width)
+    frame = Frame(-edges.margin_left, -edges.margin_top, ctx.width, ctx.height)
+    waiting, fragment.out_of_flow = fragment.out_of_flow, []
+    while waiting:
+        placed = place(ctx, waiting.pop(0), frame)
+        fragment.children.append(placed)
+        _take_over(placed, waiting)
+
+
+def padding_frame(fragment: Fragment) -> Frame:
+    """The padding box of a fragment, relative to its border box."""
+    style = fragment.box.style
+    left, top = style.border_left_width, style.border_top_width
+    return Frame(
+        left,
+        top,
+        max(fragment.width - left - style.border_right_width, 0),
+        max(fragment.height - top - style.border_bottom_width, 0),
+    )
+
+
+def _inline_frame(fragment: Fragment, container: Box) -> Frame | None:
+    """The containing block that an inline box makes: from its first piece to its last (css-position-3 §2.1)."""
+    same = [rect for rect in fragment.inlines if rect.box is container or (rect.box.element is not None and rect.box.element is container.element and rect.box.pseudo == container.pseudo)]
+    if not same:
+        return None
+    first, last = same[0], same[-1]
+    style = container.style
+    left, top = first.x + style.border_left_width, first.y + style.border_top_width
+    right = last.x + last.width - style.border_right_width
+    bottom = last.y + last.height - style.border_bottom_width
+    return Frame(left, top, max(right - left, 0), max(bottom - top, 0))
+
+
+def place(ctx: Context, item: OutOfFlow, frame: Frame) -> Placed:
+    """Lay out one positioned box in its containing block and give its place."""
+    box = item.box
+    static_x, static_y = item.x - frame.x, item.y - frame.y
+    fragment, x = _horizontal(ctx, box, frame, item, static_x)
+    y, fragment = _vertical(ctx, box, frame, item, static_y, fragment)
+    if ctx.recorder is not None:
+        from ..working.positioned import record_positioned
+
+        record_positioned(ctx, box, frame.width, frame.height, fragment, x, y, (static_x, static_y))
+    return Placed(frame.x + x, frame.y + y, fragment)
+
+
+def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int) -> tuple[Fragment, int]:
+    """§10.3.7: left + margins + width + right = containing block width. Gives a first fragment and x."""
+    style = box.style
+    edges = edges_of(box, frame.width)
+    left = None if style.left.kind == AUTO_KIND else style.left.resolve(frame.width)
+    right = None if style.right.kind == AUTO_KIND else style.right.resolve(frame.width)
+    margins = edges.margin_left + edges.margin_right
+    height_space = Space(frame.width, frame.height, frame.height)
+    if left is None and right is None:
+        available = (frame.width - static if item.justify == "start" else frame.width) if frame.width else 0
+        available = max(available, 0)
+    else:
+        available = frame.width - (left or 0) - (right or 0)
+    width = _used_width(ctx, box, frame, available, left is not None and right is not None, height_space)
+    space = Space(
+        frame.width,
+        frame.height,
+        frame.height,
+        width if width is not None else INDEFINITE,
+        _stretched_height(box, frame),
+        shrink=True,
+    )
+    fragment = _layout(ctx, box, space)
+    used = fragment.width
+    free = frame.width - (left or 0) - (right or 0) - used - margins
+    margin_left = edges.margin_left
+    if left is not None and right is not None:
+        if edges.auto_left and edges.auto_right:
+            margin_left = free // 2 if free >= 0 else 0
+        elif edges.auto_left:
+            margin_left = free
+        return fragment, left + margin_left
+    if left is not None:
+        return fragment, left + margin_left
+    if right is not None:
+        return fragment, frame.width - right - edges.margin_right - used
+    return fragment, static + margin_left + _static_shift(item.justify, item.width, used + margins)
+
+
+def _static_shift(align: str, room: int, size: int) -> int:
+    if align == "center":
+        free = room - size
+        return free // 2 if free >= 0 else -(-free // 2)
+    return room - size if align == "end" else 0
+
+
+def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool, space: Space) -> int | None:
+    """The border-box width, or None where a replaced box finds its own."""
+    style = box.style
+    edges = edges_of(box, frame.width)
+    margins = edges.margin_left + edges.margin_right
+    if box.kind == REPLACED:
+        return None
+    if style.width.kind != AUTO_KIND:
+        width = resolve_inline(ctx, box, style.width, edges, frame.width, margins)
+    elif (ratio := width_from_ratio(box, edges, space)) is not None:
+        width = ratio
+    elif both and box.kind != TABLE:
+        width = max(available - margins, edges.inline)
+    else:
+        width = fit_content(ctx, box, edges, available - margins)
+    return clamp_inline(ctx, box, width, edges, frame.width, margins)
+
+
+def _stretched_height(box: Box, frame: Frame) -> int:
+    """The border-box height where top and bottom give it (§10.6.4), else INDEFINITE."""
+    style = box.style
+    edges = edges_of(box, frame.width)
+    if box.kind in (REPLACED, TABLE):
+        return INDEFINITE
+    if style.height.kind == AUTO_KIND:
+        if style.top.is_auto or style.bottom.is_auto or (ratio_of(box) is not None):
+            return INDEFINITE
+        height = frame.height - style.top.resolve(frame.height) - style.bottom.resolve(frame.height)
+        height = max(height - edges.margin_top - edges.margin_bottom, edges.block)
+    else:
+        height = resolve_block(box, style.height, edges, frame.height)
+        if height == INDEFINITE:
+            return INDEFINITE
+    from .sizing import clamp_block
+
+    return clamp_block(box, height, edges, frame.height)
+
+
+def _vertical(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int, fragment: Fragment) -> tuple[int, Fragment]:
+    """§10.6.4: top + margins + height + bottom = containing block height."""
+    style = box.style
+    edges = edges_of(box, frame.width)
+    top = None if style.top.kind == AUTO_KIND else style.top.resolve(frame.height)
+    bottom = None if style.bottom.kind == AUTO_KIND else style.bottom.resolve(frame.height)
+    height = fragment.height
+    margins = edges.margin_top + edges.margin_bottom
+    if top is not None and bottom is not None:
+        free = frame.height - top - bottom - height - margins
+        margin_top = edges.margin_top
+        if edges.auto_top and edges.auto_bottom:
+            margin_top = free // 2 if free >= 0 else -(-free // 2)
+        elif edges.auto_top:
+            margin_top = free
+        return top + margin_top, fragment
+    if top is not None:
+        return top + edges.margin_top, fragment
+    if bottom is not None:
+        return frame.height - bottom - edges.margin_bottom - height, fragment
+    return static + edges.margin_top + _static_shift(item.align, item.height, height + margins), fragment
+
+
+def _layout(ctx: Context, box: Box, space: Space) -> Fragment:
+    from .layout import layout
+
+    return layout(ctx, box, space)
+
+
+__all__ = ["Frame", "block_size", "is_containing_block", "padding_frame", "place", "place_in_viewport", "place_out_of_flow"]

@@ -1,0 +1,13 @@
+from __future__ import annotations
+from .block import layout_block
+from .boxes import Box
+from .context import Context
+from .fragments import Fragment, Space
+from .intrinsic import _block_sizes
+
+def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    return _block_sizes(ctx, box)
+
+def layout_table(ctx: Context, box: Box, space: Space) -> Fragment:
+    ctx.note_unmodelled(box, "display: tables")
+    return layout_block(ctx, box, space)

@@ -1,0 +1,1 @@
+"""CSS text to the computed values of every element."""

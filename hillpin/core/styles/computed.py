@@ -1,0 +1,481 @@
+"""Computed values: what inheritance, defaulting and the element's font make of the cascaded values.
+
+``ComputedStyle`` has a field for every longhand of ``properties`` (``-`` → ``_``). Lengths are ``Length``;
+border widths, border spacing in 1/64 px; font size, letter and word spacing in CSS px.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Protocol
+
+from ..units import ONE, f32, floor_px, truncated
+from . import grid_values as grid
+from .cascade import ContainerSize, Winner
+from .declarations import Pending, Wide, read_values
+from .grammar import significant
+from .media import Viewport
+from .properties import FONT_SIZES, INHERITED_FIELDS, INITIAL, PROPERTIES, Property
+from .values import (
+    CONTAINER_UNITS,
+    VIEWPORT_UNITS,
+    Dimension,
+    Function,
+    Length,
+    Number,
+    Percentage,
+    compute_length,
+    compute_px,
+)
+from .variables import Custom, Cyclic, resolve_custom, substitute
+
+
+class ComputedStyle:
+    """The computed values of one element or pseudo-element, shared by elements that are styled alike."""
+
+    display: str
+    position: str
+    float: str
+    clear: str
+    visibility: str
+    box_sizing: str
+    overflow_x: str
+    overflow_y: str
+    direction: str
+    writing_mode: str
+    z_index: str | int
+    width: Length
+    height: Length
+    min_width: Length
+    min_height: Length
+    max_width: Length
+    max_height: Length
+    margin_top: Length
+    margin_right: Length
+    margin_bottom: Length
+    margin_left: Length
+    padding_top: Length
+    padding_right: Length
+    padding_bottom: Length
+    padding_left: Length
+    border_top_width: int
+    border_right_width: int
+    border_bottom_width: int
+    border_left_width: int
+    border_top_style: str
+    border_right_style: str
+    border_bottom_style: str
+    border_left_style: str
+    top: Length
+    right: Length
+    bottom: Length
+    left: Length
+    aspect_ratio: tuple[bool, float | None] | None  # type: ignore[valid-type]
+    object_fit: str
+    font_family: tuple[str, ...]
+    font_size: Any
+    font_weight: int
+    font_style: str
+    font_variant_caps: str
+    font_kerning: str
+    line_height: Any
+    letter_spacing: Any
+    word_spacing: Any
+    text_align: str
+    text_align_last: str
+    text_indent: Length
+    text_transform: str
+    white_space_collapse: str
+    text_wrap_mode: str
+    text_wrap_style: str
+    tab_size: tuple[str, Any]
+    overflow_wrap: str
+    word_break: str
+    line_break: str
+    hyphens: str
+    text_overflow: str
+    vertical_align: str | Length
+    list_style_type: str
+    list_style_position: str
+    list_style_image: str
+    content: Any
+    quotes: Any
+    counter_reset: tuple[tuple[str, int], ...]
+    counter_increment: tuple[tuple[str, int], ...]
+    counter_set: tuple[tuple[str, int], ...]
+    table_layout: str
+    border_collapse: str
+    border_spacing: tuple[int, int]
+    caption_side: str
+    flex_direction: str
+    flex_wrap: str
+    flex_grow: Any
+    flex_shrink: Any
+    flex_basis: Length
+    order: int
+    justify_content: str
+    align_content: str
+    align_items: str
+    justify_items: str
+    align_self: str
+    justify_self: str
+    row_gap: Length
+    column_gap: Length
+    grid_template_columns: grid.TrackList
+    grid_template_rows: grid.TrackList
+    grid_template_areas: grid.Areas
+    grid_auto_columns: tuple[grid.TrackSize, ...]
+    grid_auto_rows: tuple[grid.TrackSize, ...]
+    grid_auto_flow: str
+    grid_row_start: grid.Line
+    grid_row_end: grid.Line
+    grid_column_start: grid.Line
+    grid_column_end: grid.Line
+    container_type: str
+    container_name: tuple[str, ...]
+    column_count: str | int
+    column_width: Length
+    color: tuple[Any, ...]
+    background_color: Any
+    background_image: tuple[str, ...]
+    opacity: Any
+    transform: tuple[tuple[str, tuple[Any, ...]], ...]
+    translate: tuple[Length, Length] | None
+    rotate: tuple[Any, ...]
+    scale: tuple[Any, ...]
+    appearance: str
+    zoom: Any
+
+    custom: Custom
+    winners: dict[str, Winner]
+    parent: ComputedStyle | None
+    uses_viewport: bool
+    uses_container: bool
+
+
+class FontMetrics(Protocol):
+    """What computing needs of fonts."""
+
+    def x_height(self, style: ComputedStyle) -> float:
+        """The x-height of the style's first font, in px."""
+
+    def zero_advance(self, style: ComputedStyle) -> float:
+        """The advance of its figure 0, in px."""
+
+    def line_spacing(self, style: ComputedStyle) -> float:
+        """Its ``line-height: normal``, in px."""
+
+
+@dataclass(slots=True)
+class Environment:
+    """What relative units refer to besides the element itself."""
+
+    viewport: Viewport
+    fonts: FontMetrics
+    root_font_size: float = 16.0
+    root: ComputedStyle | None = None
+
+
+BORDER_SIDES = ("top", "right", "bottom", "left")
+_FONT_PROPERTIES = ("font-family", "font-weight", "font-style", "font-size", "line-height")
+MONOSPACE_RATIO = 13 / 16
+"""Default size of monospace ÷ that of other fonts: browsers' own default settings."""
+
+
+class Computer:
+    """Computes one element's style."""
+
+    def __init__(self, environment: Environment, container: ContainerSize | None = None) -> None:
+        self.environment = environment
+        self.container = container
+        self.uses_viewport = False
+        self.uses_container = False
+
+    def compute(self, winners: dict[str, Winner], parent: ComputedStyle | None) -> ComputedStyle:
+        """The computed style for cascaded values under a parent's style (css-cascade-5 §4.4, §7)."""
+        style = ComputedStyle()
+        fields = style.__dict__
+        fields.update(INITIAL)
+        if parent is not None:
+            inherited = parent.__dict__
+            for name in INHERITED_FIELDS:
+                fields[name] = inherited[name]
+        style.custom = self._custom(winners, parent)
+        style.winners = winners
+        style.parent = parent
+        values = self._specified(winners, style.custom)
+        for name in _FONT_PROPERTIES:
+            if name in values:
+                self._apply(PROPERTIES[name], values[name], style, parent)
+            if name == "font-family":
+                self._monospace(style, parent, values)
+        for name, value in values.items():
+            if name not in _FONT_PROPERTIES:
+                self._apply(PROPERTIES[name], value, style, parent)
+        self._finish(style)
+        style.uses_viewport = self.uses_viewport or (parent is not None and parent.uses_viewport)
+        style.uses_container = self.uses_container or (parent is not None and parent.uses_container)
+        return style
+
+    def _custom(self, winners: dict[str, Winner], parent: ComputedStyle | None) -> Custom:
+        inherited: Custom = parent.custom if parent is not None else {}
+        own = {name: w.value for name, w in winners.items() if name.startswith("--")}
+        if not own:
+            return inherited
+        plain: dict[str, tuple[Any, ...]] = {}
+        dropped: list[str] = []
+        for name, tokens in own.items():
+            words = significant(tokens)
+            word = words[0].lower_value if len(words) == 1 and words[0].type == "ident" else ""
+            if word == "initial":
+                dropped.append(name)
+            elif word not in ("inherit", "unset", "revert", "revert-layer"):
+                plain[name] = tokens
+        result = dict(resolve_custom(plain, inherited))
+        for name in dropped:
+            result.pop(name, None)
+        return result
+
+    def _specified(self, winners: dict[str, Winner], custom: Custom) -> dict[str, Any]:
+        """Cascaded values with ``var()`` substituted; invalid ones become ``unset``."""
+        values: dict[str, Any] = {}
+        substituted: dict[int, dict[str, Any] | None] = {}
+        for name, winner in winners.items():
+            value = winner.value
+            if name.startswith("--"):
+                continue
+            if isinstance(value, Pending):
+                known = substituted.get(id(value), _MISSING)
+                if known is _MISSING:
+                    known = substituted[id(value)] = _read_pending(value, custom)
+                value = known.get(name, UNSET) if isinstance(known, dict) else UNSET
+            values[name] = value
+        return values
+
+    def _apply(self, prop: Property, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> None:
+        field = prop.field
+        if isinstance(value, Wide):
+            word = value.keyword
+            inherits = word == "inherit" or (prop.inherited and word != "initial")
+            style.__dict__[field] = parent.__dict__[field] if inherits and parent is not None else prop.initial
+            if field == "font_size":
+                style.__dict__["font_keyword"] = None
+            return
+        method = _METHODS[prop.compute]
+        if method is not None:
+            value = method(self, value, style, parent)
+        style.__dict__[field] = value
+
+    def unit_size(self, style: ComputedStyle) -> Any:
+        """The sizes of relative units for an element of that style (Values 4 §6)."""
+        environment = self.environment
+
+        def size(unit: str) -> float:
+            if unit == "em":
+                return float(style.font_size)
+            if unit == "rem":
+                return environment.root_font_size
+            if unit in VIEWPORT_UNITS:
+                self.uses_viewport = True
+                return _viewport_unit(unit, environment.viewport)
+            if unit in CONTAINER_UNITS:
+                self.uses_container = True
+                return self._container_unit(unit)
+            return self._font_unit(unit, style)
+
+        return size
+
+    def _font_unit(self, unit: str, style: ComputedStyle) -> float:
+        fonts = self.environment.fonts
+        if unit.startswith("r") and self.environment.root is not None:
+            style, unit = self.environment.root, unit[1:]
+        if unit == "ex":
+            return fonts.x_height(style)
+        if unit == "ch":
+            return fonts.zero_advance(style)
+        if unit == "lh":
+            return line_height_px(style, fonts)
+        return float(style.font_size)
+
+    def _container_unit(self, unit: str) -> float:
+        viewport = self.environment.viewport
+        container = self.container
+        width = container.width if container is not None else viewport.width
+        height = container.height if container is not None and container.height is not None else viewport.height
+        sizes = {"cqw": width, "cqi": width, "cqh": height, "cqb": height}
+        return sizes.get(unit, min(width, height) if unit == "cqmin" else max(width, height)) / 100
+
+    def _length(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Length:
+        return value if isinstance(value, Length) else compute_length(value, self.unit_size(style))
+
+    def _border(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> int:
+        """Border widths are whole px: snapped down, but at least 1 where not 0 (css-backgrounds-3 §3.3)."""
+        if isinstance(value, int):
+            return value
+        units = truncated(compute_px(value, self.unit_size(style)))
+        return ONE if 0 < units < ONE else floor_px(units)
+
+    def _px(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
+        return value if isinstance(value, float) else compute_px(value, self.unit_size(style), style.font_size)
+
+    def _pair(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[int, int]:
+        first, second = value
+        if isinstance(first, int):
+            return (first, second)
+        size = self.unit_size(style)
+        return (compute_length(first, size).units, compute_length(second, size).units)
+
+    def _font_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
+        """§ css-fonts-4 2.5: em and % are of the parent's size."""
+        base = float(parent.font_size) if parent is not None else 16.0
+        style.__dict__["font_keyword"] = None
+        if isinstance(value, str):
+            if value in ("smaller", "larger"):
+                return f32(base / 1.2 if value == "smaller" else base * 1.2)
+            style.__dict__["font_keyword"] = value
+            ratio = MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0
+            return f32(FONT_SIZES[value] * ratio)
+        style.__dict__["absolute_font_size"] = isinstance(value, Dimension) and value.unit not in ("em", "ex", "ch")
+        own, style.font_size = style.font_size, base
+        size = compute_px(value, self.unit_size(style), base)
+        style.font_size = own
+        return max(0.0, min(size, 10_000.0))
+
+    def _monospace(self, style: ComputedStyle, parent: ComputedStyle | None, values: dict[str, Any]) -> None:
+        """An inherited size changes with the default size of the generic family (browsers' rule)."""
+        if parent is None or "font-size" in values:
+            return
+        was, now = parent.font_family == ("monospace",), style.font_family == ("monospace",)
+        if was != now and not parent.__dict__.get("absolute_font_size"):
+            style.font_size = f32(style.font_size * (MONOSPACE_RATIO if now else 1 / MONOSPACE_RATIO))
+
+    def _font_weight(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> int:
+        if isinstance(value, int):
+            return value
+        base = parent.font_weight if parent is not None else 400
+        if value == "bolder":
+            return 400 if base < 350 else 700 if base < 550 else 900 if base < 900 else base
+        return base if base < 100 else 100 if base < 550 else 400 if base < 750 else 700
+
+    def _line_height(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        """None for normal; a number as Number; anything else as px."""
+        if value is None or value == "normal":
+            return None
+        if isinstance(value, Number):
+            return value
+        if isinstance(value, int | float):
+            return Number(f32(float(value)))
+        return compute_px(value, self.unit_size(style), style.font_size)
+
+    def _tab_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[str, float]:
+        if isinstance(value, int | float):
+            return ("spaces", float(value))
+        return ("px", compute_px(value, self.unit_size(style)))
+
+    def _vertical_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        return value if isinstance(value, str | Length) else compute_length(value, self.unit_size(style))
+
+    def _tracks(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> grid.TrackList:
+        return grid.compute_tracks(value, self.unit_size(style))
+
+    def _auto_tracks(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[grid.TrackSize, ...]:
+        return grid.compute_auto_tracks(value, self.unit_size(style))
+
+    def _color(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        if value != "currentcolor":
+            return value
+        return parent.color if parent is not None else INITIAL["color"]
+
+    def _transform(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        size = self.unit_size(style)
+        return tuple(
+            (name, tuple(
+                compute_length(a, size) if isinstance(a, Dimension | Percentage | Function) else a for a in arguments
+            ))
+            for name, arguments in value
+        )  # fmt: skip
+
+    def _translate(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        if not value:
+            return None
+        size = self.unit_size(style)
+        return (compute_length(value[0], size), compute_length(value[1], size))
+
+    def _finish(self, style: ComputedStyle) -> None:
+        """Adjustments between properties: border widths without style, blockification, overflow pairs."""
+        fields = style.__dict__
+        for side in BORDER_SIDES:
+            if fields[f"border_{side}_style"] in ("none", "hidden"):
+                fields[f"border_{side}_width"] = 0
+        if style.position == "-webkit-sticky":
+            style.position = "sticky"
+        fields["specified_display"] = style.display
+        if style.position in ("absolute", "fixed"):
+            style.float = "none"
+            style.display = blockified(style.display)
+        elif style.float != "none":
+            style.float = {"inline-start": "left", "inline-end": "right"}.get(style.float, style.float)
+            style.display = blockified(style.display)
+        style.clear = {"inline-start": "left", "inline-end": "right"}.get(style.clear, style.clear)
+        for axis in ("overflow_x", "overflow_y"):
+            if fields[axis] == "overlay":
+                fields[axis] = "auto"
+        visible = {"visible", "clip"}
+        if (style.overflow_x in visible) != (style.overflow_y in visible):
+            for axis in ("overflow_x", "overflow_y"):
+                fields[axis] = {"visible": "auto", "clip": "hidden"}.get(fields[axis], fields[axis])
+
+
+UNSET = Wide("unset")
+_MISSING: Any = object()
+_METHODS: dict[str, Any] = {
+    "same": None,
+    "length": Computer._length,
+    "border": Computer._border,
+    "px": Computer._px,
+    "pair": Computer._pair,
+    "font-size": Computer._font_size,
+    "font-weight": Computer._font_weight,
+    "line-height": Computer._line_height,
+    "tab-size": Computer._tab_size,
+    "vertical-align": Computer._vertical_align,
+    "tracks": Computer._tracks,
+    "auto-tracks": Computer._auto_tracks,
+    "color": Computer._color,
+    "transform": Computer._transform,
+    "translate": Computer._translate,
+}
+_BLOCKIFIED: Mapping[str, str] = {
+    "inline": "block", "inline-block": "block", "inline-flex": "flex", "inline-grid": "grid", "inline-table": "table",
+    "table-row": "block", "table-row-group": "block", "table-header-group": "block", "table-footer-group": "block",
+    "table-cell": "block", "table-column": "block", "table-column-group": "block", "table-caption": "block",
+    "ruby": "block", "math": "block",
+}  # fmt: skip
+
+
+def blockified(display: str) -> str:
+    """The block-level form of a display type (css-display-3 §2.7)."""
+    return _BLOCKIFIED.get(display, display)
+
+
+def _read_pending(pending: Pending, custom: Custom) -> dict[str, Any] | None:
+    try:
+        return read_values(pending.name, significant(substitute(pending.tokens, custom)))
+    except Cyclic:
+        return None
+
+
+def _viewport_unit(unit: str, viewport: Viewport) -> float:
+    axis = unit[1:] if unit[0] in "sld" else unit
+    width, height = viewport.width, viewport.height
+    sizes = {"vw": width, "vi": width, "vh": height, "vb": height, "vmin": min(width, height), "vmax": max(width, height)}
+    return sizes[axis] / 100
+
+
+def line_height_px(style: ComputedStyle, fonts: FontMetrics) -> float:
+    """The computed line height in px."""
+    height = style.line_height
+    if height is None:
+        return fonts.line_spacing(style)
+    return f32(height.value * style.font_size) if isinstance(height, Number) else float(height)

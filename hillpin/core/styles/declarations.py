@@ -1,0 +1,139 @@
+"""One declaration: from tokens to the longhands it sets, or to the reason why it is dropped."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+import tinycss2
+
+from .grammar import Tokens, keyword, significant
+from .known import is_known
+from .properties import PROPERTIES
+from .shorthands import ALIASES, SHORTHANDS
+
+CSS_WIDE = frozenset({"inherit", "initial", "unset", "revert", "revert-layer"})
+
+
+@dataclass(frozen=True, slots=True)
+class Wide:
+    """A CSS-wide keyword (css-cascade-5 §7.3)."""
+
+    keyword: str
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Pending:
+    """A value with ``var()``: read when the custom properties are known."""
+
+    name: str
+    tokens: tuple[Any, ...]
+
+
+@dataclass(slots=True, eq=False)
+class Declaration:
+    """A declaration as written and the specified values of the longhands it sets."""
+
+    name: str
+    text: str
+    values: dict[str, Any]
+    important: bool
+    file: str
+    line: int
+    column: int
+
+
+@dataclass(slots=True)
+class Problem:
+    """Something in a sheet that was dropped, and why."""
+
+    file: str
+    line: int
+    message: str
+    text: str = ""
+    selector: str = ""
+    elements: list[int] = field(default_factory=list)
+
+
+def longhands_of(name: str) -> list[str]:
+    """The longhands that a property or shorthand sets, for CSS-wide keywords and ``var()``."""
+    if name in PROPERTIES:
+        return [name]
+    if name == "all":
+        return [known for known in PROPERTIES if known != "direction"]
+    expander = SHORTHANDS.get(name)
+    if expander is None:
+        return []
+    for sample in _SAMPLES:
+        expansion = expander(significant(tinycss2.parse_component_value_list(sample)))
+        if expansion:
+            return list(expansion)
+    return []
+
+
+_SAMPLES = ("0", "1px", "normal", "auto", "none", "1px solid red", "1 / 1", "medium serif", "start", "red", "row", "hidden")
+
+
+def read_values(name: str, tokens: Tokens) -> dict[str, Any] | None:
+    """The longhands and specified values of a declaration without ``var()``; None where it does not parse."""
+    if len(tokens) == 1 and keyword(tokens[0]) in CSS_WIDE:
+        wide = Wide(tokens[0].lower_value)
+        return dict.fromkeys(longhands_of(name), wide)
+    prop = PROPERTIES.get(name)
+    if prop is not None:
+        value = prop.read(tokens) if tokens else None
+        return None if value is None else {name: value}
+    expander = SHORTHANDS.get(name)
+    if expander is not None:
+        return expander(tokens) if tokens else None
+    return {}
+
+
+def has_variable(tokens: Any) -> bool:
+    """Whether ``var()`` or ``env()`` stands anywhere in the tokens."""
+    for token in tokens:
+        if token.type == "function":
+            if token.lower_name in ("var", "env") or has_variable(token.arguments):
+                return True
+        elif token.type in ("() block", "[] block", "{} block") and has_variable(token.content):
+            return True
+    return False
+
+
+def read_declaration(item: Any, file: str, line: int) -> Declaration | Problem:
+    """A parsed declaration node as a Declaration, or the Problem for which it is dropped."""
+    text = "".join(token.serialize() for token in item.value).strip()
+    column = int(item.source_column)
+    if item.name.startswith("--"):
+        values: dict[str, Any] = {item.name: tuple(item.value)}
+        return Declaration(item.name, text, values, item.important, file, line, column)
+    name = ALIASES.get(item.lower_name, item.lower_name)
+    shown = f"{item.lower_name}: {text}"
+    if not (name in PROPERTIES or name in SHORTHANDS or is_known(name)):
+        return Problem(file, line, f"There is no property {item.lower_name}.", shown)
+    tokens = significant(item.value)
+    if any(token.type == "error" for token in tokens):
+        return Problem(file, line, f"The value of {item.lower_name} does not parse.", shown)
+    if has_variable(tokens):
+        pending = Pending(name, tuple(item.value))
+        values = dict.fromkeys(longhands_of(name), pending)
+        return Declaration(name, text, values, item.important, file, line, column)
+    read = read_values(name, tokens) if name in PROPERTIES or name in SHORTHANDS or _is_wide(tokens) else {}
+    if read is None:
+        return Problem(file, line, _why(item.lower_name, tokens, text), shown)
+    return Declaration(name, text, read, item.important, file, line, column)
+
+
+def _is_wide(tokens: Tokens) -> bool:
+    return len(tokens) == 1 and keyword(tokens[0]) in CSS_WIDE
+
+
+def _why(name: str, tokens: Tokens, text: str) -> str:
+    """The likeliest mistake behind a value that does not parse."""
+    colon = next((i for i, token in enumerate(tokens) if token.type == "literal" and token.value == ":"), None)
+    if colon:
+        return f"A semicolon is missing: {name} swallows the next declaration, and both are dropped."
+    bare = next((t for t in tokens if t.type == "number" and t.value != 0), None)
+    if bare is not None and len(tokens) <= 4:
+        return f"{name} needs a unit after {bare.representation}."
+    return f"{name} does not take {text or 'an empty value'}."

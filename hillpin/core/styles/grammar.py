@@ -1,0 +1,254 @@
+"""Reading values out of tinycss2's component values: numbers, lengths, math functions, words.
+
+Every reader takes a list of component values without white space and comments at the top level and gives
+None where the tokens are not of its grammar.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from typing import Any
+
+from .values import (
+    ANGLE_UNITS,
+    LENGTH_UNITS,
+    MATH_FUNCTIONS,
+    OTHER_UNITS,
+    SIZING_KEYWORDS,
+    Dimension,
+    Function,
+    Number,
+    Operand,
+    Percentage,
+    Specified,
+)
+
+Token = Any
+Tokens = list[Any]
+Reader = Callable[[Tokens], Any]
+
+DEEPEST_MATH = 32
+
+
+class Invalid(ValueError):
+    """A value that does not parse; the declaration is dropped."""
+
+
+def significant(tokens: Iterable[Token]) -> Tokens:
+    """The tokens without white space and comments."""
+    return [token for token in tokens if token.type not in ("whitespace", "comment")]
+
+
+def split_commas(tokens: Tokens) -> list[Tokens]:
+    """The tokens between top-level commas."""
+    parts: list[Tokens] = [[]]
+    for token in tokens:
+        if token.type == "literal" and token.value == ",":
+            parts.append([])
+        else:
+            parts[-1].append(token)
+    return parts
+
+
+def keyword(token: Token) -> str | None:
+    """The word of an ident token, in lower case."""
+    return token.lower_value if token.type == "ident" else None
+
+
+def read_keyword(*words: str) -> Reader:
+    """A reader for one of the words."""
+    allowed = frozenset(words)
+
+    def read(tokens: Tokens) -> str | None:
+        word = keyword(tokens[0]) if len(tokens) == 1 else None
+        return word if word in allowed else None
+
+    return read
+
+
+def read_numeric(token: Token, depth: int = 0) -> Operand | None:
+    """A number, percentage, dimension or math function."""
+    if token.type == "number":
+        return Number(token.value)
+    if token.type == "percentage":
+        return Percentage(token.value)
+    if token.type == "dimension":
+        unit = token.lower_unit
+        return Dimension(token.value, unit) if unit in LENGTH_UNITS or unit in OTHER_UNITS else None
+    if token.type == "function" and token.lower_name in MATH_FUNCTIONS:
+        return _read_math(token, depth)
+    if token.type == "() block" and depth:
+        return _read_sum(list(token.content), depth)
+    return None
+
+
+def _read_math(token: Token, depth: int) -> Operand | None:
+    if depth > DEEPEST_MATH:
+        return None
+    name = token.lower_name
+    arguments = split_commas(list(token.arguments))
+    if name in ("calc", "-webkit-calc"):
+        return _read_sum(arguments[0], depth + 1) if len(arguments) == 1 else None
+    strategy = ""
+    if name == "round" and len(first := significant(arguments[0])) == 1 and keyword(first[0]):
+        strategy = first[0].lower_value
+        arguments = arguments[1:]
+    operands = [_read_sum(argument, depth + 1) for argument in arguments]
+    wanted = {"clamp": (3, 3), "abs": (1, 1), "sign": (1, 1), "sqrt": (1, 1), "round": (1, 2)}
+    low, high = wanted.get(name, (2, 2) if name in ("mod", "rem", "pow") else (1, 99))
+    if not low <= len(operands) <= high or any(operand is None for operand in operands):
+        return None
+    return Function(name, tuple(operand for operand in operands if operand is not None), strategy)
+
+
+def _read_sum(tokens: Tokens, depth: int) -> Operand | None:
+    """<calc-sum>: terms joined by + and − with white space on both sides (Values 4 §10.8)."""
+    if depth > DEEPEST_MATH:
+        return None
+    terms: list[Operand] = []
+    current: Tokens = []
+    sign = 1
+    for position, token in enumerate(tokens):
+        is_operator = token.type == "literal" and token.value in ("+", "-")
+        spaced = 0 < position < len(tokens) - 1 and (
+            tokens[position - 1].type == "whitespace" and tokens[position + 1].type == "whitespace"
+        )
+        if is_operator and spaced:
+            term = _read_product(significant(current), depth)
+            if term is None:
+                return None
+            terms.append(_signed(term, sign))
+            sign, current = (1 if token.value == "+" else -1), []
+        else:
+            current.append(token)
+    last = _read_product(significant(current), depth)
+    if last is None:
+        return None
+    terms.append(_signed(last, sign))
+    total = terms[0] if len(terms) == 1 else Function("sum", tuple(terms))
+    return total if _dimension_of(total) is not None else None
+
+
+def _signed(term: Operand, sign: int) -> Operand:
+    return term if sign > 0 else Function("product", (Number(-1), term))
+
+
+def _read_product(tokens: Tokens, depth: int) -> Operand | None:
+    if not tokens:
+        return None
+    factors: list[Operand] = []
+    operator = "*"
+    for position, token in enumerate(tokens):
+        if position % 2:
+            if token.type != "literal" or token.value not in ("*", "/"):
+                return None
+            operator = token.value
+            continue
+        value = read_numeric(token, depth + 1) or _constant(token)
+        if value is None:
+            return None
+        factors.append(Function("invert", (value,)) if operator == "/" else value)
+    if len(tokens) % 2 == 0:
+        return None
+    return factors[0] if len(factors) == 1 else Function("product", tuple(factors))
+
+
+def _constant(token: Token) -> Operand | None:
+    constants = {"pi": 3.141592653589793, "e": 2.718281828459045, "infinity": float("inf")}
+    word = keyword(token)
+    return Number(constants[word]) if word in constants else None
+
+
+def _dimension_of(value: Operand) -> str | None:
+    """``number``, ``length`` or None where the types do not agree (§10.9)."""
+    if isinstance(value, Number):
+        return "number"
+    if isinstance(value, Percentage):
+        return "length"
+    if isinstance(value, Dimension):
+        return "length" if value.unit in LENGTH_UNITS else "other:" + value.unit
+    kinds = [_dimension_of(operand) for operand in value.operands]
+    if None in kinds:
+        return None
+    if value.name == "product":
+        dimensioned = [kind for kind in kinds if kind != "number"]
+        return None if len(dimensioned) > 1 else (dimensioned[0] if dimensioned else "number")
+    if value.name == "invert":
+        return "number" if kinds[0] == "number" else None
+    if value.name == "sign":
+        return "number"
+    return kinds[0] if len(set(kinds)) == 1 else None
+
+
+def read_length(token: Token, *, percentages: bool = True, negative: bool = True) -> Specified | None:
+    """<length> or <length-percentage>; a bare 0 is a length."""
+    value = read_numeric(token)
+    if isinstance(value, Number):
+        return Dimension(0.0, "px") if value.value == 0 else None
+    if isinstance(value, Dimension):
+        if value.unit not in LENGTH_UNITS or (not negative and value.value < 0):
+            return None
+        return value
+    if isinstance(value, Percentage):
+        return value if percentages and (negative or value.value >= 0) else None
+    if isinstance(value, Function):
+        return value if _dimension_of(value) == "length" else None
+    return None
+
+
+def read_number(token: Token) -> float | None:
+    """<number>, math functions of numbers included."""
+    value = read_numeric(token)
+    if isinstance(value, Number):
+        return value.value
+    if isinstance(value, Function) and _dimension_of(value) == "number":
+        from .values import reduce_math
+
+        return float(reduce_math(value, lambda unit: 0.0)(0))
+    return None
+
+
+def read_integer(token: Token) -> int | None:
+    """<integer>."""
+    if token.type == "number":
+        return token.int_value if token.is_integer else None
+    value = read_number(token)
+    return round(value) if value is not None else None
+
+
+def read_angle(token: Token) -> float | None:
+    """<angle> in degrees; a bare 0 counts."""
+    value = read_numeric(token)
+    if isinstance(value, Dimension) and value.unit in ANGLE_UNITS:
+        return value.value * ANGLE_UNITS[value.unit]
+    return 0.0 if isinstance(value, Number) and value.value == 0 else None
+
+
+def one(read: Callable[..., Any], **options: Any) -> Reader:
+    """A reader of exactly one token by ``read``."""
+
+    def read_one(tokens: Tokens) -> Any:
+        return read(tokens[0], **options) if len(tokens) == 1 else None
+
+    return read_one
+
+
+def sizing(*words: str, percentages: bool = True, negative: bool = False) -> Reader:
+    """A reader of a length, percentage or one of the sizing keywords, with ``fit-content()``."""
+
+    def read(tokens: Tokens) -> Specified | None:
+        if len(tokens) != 1:
+            return None
+        token = tokens[0]
+        word = keyword(token)
+        if word is not None:
+            return word if word in words and word in SIZING_KEYWORDS else None
+        if token.type == "function" and token.lower_name == "fit-content" and "fit-content" in words:
+            inside = significant(token.arguments)
+            value = read_length(inside[0], negative=False) if len(inside) == 1 else None
+            if isinstance(value, Dimension | Percentage | Function):
+                return Function("fit-content", (value,))
+            return None
+        return read_length(token, percentages=percentages, negative=negative)
+
+    return read

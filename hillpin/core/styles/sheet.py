@@ -1,0 +1,386 @@
+"""CSS text to rules with source positions: nesting, ``@media``, ``@supports``, ``@layer``, ``@container``,
+``@import`` and ``@font-face`` (css-syntax-3 §9, css-cascade-5 §6, css-conditional-5).
+
+Error recovery is the syntax module's: a declaration that does not parse is dropped and kept as a Problem.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
+from typing import Any
+
+import tinycss2
+
+from .declarations import Declaration, Problem, read_declaration
+from .grammar import Tokens, keyword, significant, split_commas
+from .media import ALWAYS, Condition, Constant, Group, compare_feature, parse_condition, parse_media
+from .selectors import Selector, SelectorError, parse_selector_list, text_of
+
+MOST_RULES = 20_000
+DEEPEST_RULES = 24
+MOST_IMPORTS = 64
+
+
+@dataclass(slots=True, eq=False)
+class ContainerQuery:
+    """``@container``: an optional name and a condition on the container's width."""
+
+    name: str | None
+    condition: Condition
+
+
+@dataclass(slots=True, eq=False)
+class MediaBlock:
+    """One ``@media`` block as it stands in the source."""
+
+    text: str
+    condition: Condition
+    file: str
+    line: int
+
+
+@dataclass(slots=True, eq=False)
+class Rule:
+    """A style rule: its selectors, declarations and everything that decides whether and where it counts."""
+
+    selectors: list[Selector]
+    declarations: list[Declaration]
+    file: str
+    line: int
+    order: int
+    origin: str
+    media: tuple[Condition, ...]
+    media_blocks: tuple[MediaBlock, ...] = ()
+    containers: tuple[ContainerQuery, ...] = ()
+    layer: tuple[str, ...] | None = None
+    text: str = ""
+    inline: bool = False
+    layer_rank: int = 0
+
+
+@dataclass(slots=True, eq=False)
+class FontFace:
+    """An ``@font-face`` rule: family, descriptors and source addresses relative to ``file``."""
+
+    family: str
+    weight: tuple[int, int]
+    style: str
+    sources: list[tuple[str, str]]
+    """(kind, address) in order; kind is ``url`` or ``local``."""
+    ranges: list[tuple[int, int]] | None
+    file: str
+    line: int
+
+
+@dataclass(slots=True)
+class Context:
+    """What surrounds a rule in its sheet."""
+
+    media: tuple[Condition, ...] = ()
+    media_blocks: tuple[MediaBlock, ...] = ()
+    containers: tuple[ContainerQuery, ...] = ()
+    layer: tuple[str, ...] | None = None
+    parent: list[Selector] | None = None
+    depth: int = 0
+
+    def within(self, **changes: Any) -> Context:
+        values = {name: getattr(self, name) for name in self.__slots__}
+        values.update(changes, depth=self.depth + 1)
+        return Context(**values)
+
+
+@dataclass(slots=True)
+class Sheets:
+    """All that the sheets of one page hold, in order of appearance."""
+
+    rules: list[Rule] = field(default_factory=list)
+    font_faces: list[FontFace] = field(default_factory=list)
+    media_blocks: list[MediaBlock] = field(default_factory=list)
+    problems: list[Problem] = field(default_factory=list)
+    layers: list[tuple[str, ...]] = field(default_factory=list)
+    files: list[str] = field(default_factory=list)
+
+    def add(
+        self,
+        css: str,
+        file: str,
+        origin: str = "author",
+        first_line: int = 1,
+        context: Context | None = None,
+        fetch: Callable[[str, str], tuple[str, str] | None] | None = None,
+    ) -> None:
+        """Parse a sheet and append its rules.
+
+        ``fetch(file, address)`` gives (path, text) of an imported sheet or None; ``first_line`` is the line of
+        the first character within ``file``.
+        """
+        _Reader(self, file, origin, first_line, fetch).sheet(css, context or Context())
+
+    def rank_layers(self) -> None:
+        """Give every rule its layer's place in the order of layers; unlayered rules come last (§6.4.2)."""
+        known: list[tuple[str, ...]] = []
+        for layer in self.layers:
+            for length in range(1, len(layer) + 1):
+                if layer[:length] not in known:
+                    known.append(layer[:length])
+        ordered = sorted(known, key=lambda layer: _layer_key(layer, known))
+        ranks = {layer: rank for rank, layer in enumerate(ordered)}
+        for rule in self.rules:
+            rule.layer_rank = len(ordered) if rule.layer is None else ranks.get(rule.layer, 0)
+
+
+def _layer_key(layer: tuple[str, ...], known: list[tuple[str, ...]]) -> tuple[tuple[int, int], ...]:
+    """Sort key under which a layer's own rules come after those of its sublayers."""
+    steps = [(0, known.index(layer[:length])) for length in range(1, len(layer) + 1)]
+    return (*steps, (1, 0))
+
+
+class _Reader:
+    """Reads one sheet into ``Sheets``."""
+
+    def __init__(self, sheets: Sheets, file: str, origin: str, first_line: int, fetch: Any) -> None:
+        self.sheets = sheets
+        self.file = file
+        self.origin = origin
+        self.first_line = first_line
+        self.fetch = fetch
+        if file not in sheets.files:
+            sheets.files.append(file)
+
+    def line(self, node: Any) -> int:
+        return int(node.source_line) + self.first_line - 1
+
+    def problem(self, node: Any, message: str, text: str = "", selector: str = "") -> None:
+        if self.origin == "author":
+            self.sheets.problems.append(Problem(self.file, self.line(node), message, text, selector))
+
+    def sheet(self, css: str, context: Context) -> None:
+        nodes = tinycss2.parse_stylesheet(css, skip_comments=True, skip_whitespace=True)
+        self.rules(nodes, context)
+
+    def rules(self, nodes: Iterable[Any], context: Context) -> None:
+        if context.depth > DEEPEST_RULES:
+            return
+        for node in nodes:
+            if len(self.sheets.rules) >= MOST_RULES:
+                return
+            if node.type == "qualified-rule":
+                self.style_rule(node, context)
+            elif node.type == "at-rule":
+                self.at_rule(node, context)
+            elif node.type == "error":
+                self.problem(node, node.message)
+
+    def style_rule(self, node: Any, context: Context) -> None:
+        text = text_of(node.prelude)
+        try:
+            selectors = parse_selector_list(node.prelude, context.parent)
+        except SelectorError as error:
+            self.problem(node, f"This selector is not understood, so its rule is dropped: {error}", text)
+            return
+        self.block(node, node.content, selectors, text, context)
+
+    def block(self, node: Any, content: Any, selectors: list[Selector], text: str, context: Context) -> None:
+        """Declarations and nested rules; declarations after a nested rule keep their place in the order."""
+        inner = context.within(parent=selectors)
+        declarations: list[Declaration] = []
+        start = node
+        for item in tinycss2.parse_blocks_contents(content, skip_comments=True, skip_whitespace=True):
+            if item.type == "declaration":
+                declarations += self.declaration(item, text)
+            elif item.type == "error":
+                self.problem(item, item.message, selector=text)
+            else:
+                self.emit(start, selectors, declarations, text, context)
+                declarations, start = [], item
+                self.rules([item], inner)
+        if declarations or start is node:
+            self.emit(start, selectors, declarations, text, context)
+
+    def emit(self, node: Any, selectors: list[Selector], declarations: list[Declaration], text: str, context: Context) -> None:
+        if not declarations and node.type != "qualified-rule":
+            return
+        self.sheets.rules.append(
+            Rule(
+                selectors, declarations, self.file, self.line(node), len(self.sheets.rules), self.origin,
+                context.media, context.media_blocks, context.containers, context.layer, text,
+            )
+        )  # fmt: skip
+
+    def declaration(self, item: Any, selector: str) -> list[Declaration]:
+        result = read_declaration(item, self.file, self.line(item))
+        if isinstance(result, Problem):
+            if self.origin == "author":
+                result.selector = selector
+                self.sheets.problems.append(result)
+            return []
+        return [result]
+
+    def at_rule(self, node: Any, context: Context) -> None:
+        handler = getattr(self, "at_" + node.lower_at_keyword.replace("-", "_"), None)
+        if handler is not None:
+            handler(node, context)
+
+    def nested(self, node: Any, context: Context) -> None:
+        """The content of a conditional rule: rules, and declarations where it stands in a style rule."""
+        if node.content is None:
+            return
+        if context.parent is not None:
+            outer = Context(context.media, context.media_blocks, context.containers, context.layer, None, context.depth)
+            self.block(node, node.content, context.parent, "&", outer)
+        else:
+            items = tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True)
+            self.rules(items, context)
+
+    def at_media(self, node: Any, context: Context) -> None:
+        condition = parse_media(list(node.prelude))
+        block = MediaBlock(text_of(node.prelude), condition, self.file, self.line(node))
+        self.sheets.media_blocks.append(block)
+        self.nested(
+            node, context.within(media=(*context.media, condition), media_blocks=(*context.media_blocks, block))
+        )
+
+    def at_supports(self, node: Any, context: Context) -> None:
+        if supports(significant(node.prelude)):
+            self.nested(node, context.within())
+
+    def at_container(self, node: Any, context: Context) -> None:
+        query = read_container_query(significant(node.prelude))
+        if query is not None:
+            self.nested(node, context.within(containers=(*context.containers, query)))
+
+    def at_layer(self, node: Any, context: Context) -> None:
+        base = context.layer or ()
+        names = [(*base, *text_of(part).split(".")) for part in split_commas(list(node.prelude)) if significant(part)]
+        if node.content is None:
+            self.sheets.layers.extend(names)
+            return
+        layer = names[0] if names else (*base, f" {len(self.sheets.layers)}")
+        self.sheets.layers.append(layer)
+        self.nested(node, context.within(layer=layer))
+
+    def at_import(self, node: Any, context: Context) -> None:
+        tokens = significant(node.prelude)
+        if not tokens or self.fetch is None or len(self.sheets.files) > MOST_IMPORTS:
+            return
+        address = tokens[0].value if tokens[0].type in ("string", "url") else None
+        if address is None and tokens[0].type == "function":
+            address = next((t.value for t in significant(tokens[0].arguments) if t.type == "string"), None)
+        rest = tokens[1:]
+        layer = context.layer
+        if rest and (keyword(rest[0]) == "layer" or (rest[0].type == "function" and rest[0].lower_name == "layer")):
+            named = text_of(rest[0].arguments).split(".") if rest[0].type == "function" else [f" {len(self.sheets.layers)}"]
+            layer = (*(layer or ()), *named)
+            self.sheets.layers.append(layer)
+            rest = rest[1:]
+        if rest and rest[0].type == "function" and rest[0].lower_name == "supports":
+            if not supports(significant(rest[0].arguments)):
+                return
+            rest = rest[1:]
+        fetched = self.fetch(self.file, address) if address else None
+        if fetched is None:
+            if address:
+                self.problem(node, f"There is no stylesheet {address}.", "missing-file")
+            return
+        path, css = fetched
+        if path in self.sheets.files:
+            return
+        media = (*context.media, parse_media(rest)) if rest else context.media
+        self.sheets.add(css, path, self.origin, 1, context.within(media=media, layer=layer), self.fetch)
+
+    def at_font_face(self, node: Any, context: Context) -> None:
+        face = read_font_face(node, self.file, self.line(node))
+        if face is not None:
+            self.sheets.font_faces.append(face)
+
+
+def read_container_query(tokens: Tokens) -> ContainerQuery | None:
+    """``@container`` prelude: a name, a condition, or both."""
+    name = None
+    if tokens and (word := keyword(tokens[0])) is not None and word != "not":
+        name, tokens = tokens[0].value, tokens[1:]
+    if not tokens:
+        return ContainerQuery(name, ALWAYS)
+    condition = parse_condition(tokens, allow_or=True, leaf=_container_feature)
+    return ContainerQuery(name, condition) if condition is not None else None
+
+
+_CONTAINER_FEATURES = frozenset({"width", "height", "aspect-ratio", "orientation"})
+
+
+def _container_feature(token: Any) -> Condition | None:
+    if token.type != "() block":
+        return Constant(False, known=False)
+    content = [
+        _renamed(inner, {"inline-size": "width", "block-size": "height"}) for inner in significant(token.content)
+    ]
+    return compare_feature(content, _CONTAINER_FEATURES) if content else None
+
+
+def _renamed(token: Any, names: dict[str, str]) -> Any:
+    if token.type != "ident":
+        return token
+    prefix = token.lower_value[:4] if token.lower_value.startswith(("min-", "max-")) else ""
+    plain = names.get(token.lower_value.removeprefix(prefix))
+    return tinycss2.parse_component_value_list(prefix + plain)[0] if plain else token
+
+
+def supports(tokens: Tokens) -> bool:
+    """``@supports``: whether the engine reads the declarations, as the browser reads them (css-conditional-4)."""
+    condition = parse_condition(tokens, allow_or=True, leaf=_supports_leaf)
+    if condition is None:
+        return False
+    from .media import Viewport
+
+    return condition.matches(Viewport(0, 0))
+
+
+def _supports_leaf(token: Any) -> Condition | None:
+    if token.type == "function":
+        if token.lower_name == "selector":
+            try:
+                parse_selector_list(token.arguments)
+                return ALWAYS
+            except SelectorError:
+                return Constant(False)
+        return Constant(False)
+    if token.type != "() block":
+        return None
+    parsed = tinycss2.parse_one_declaration(token.content)
+    if parsed.type != "declaration":
+        return Constant(False)
+    return Constant(isinstance(read_declaration(parsed, "", 0), Declaration))
+
+
+def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
+    """An ``@font-face`` block; None where family or source is missing (css-fonts-4 §11)."""
+    items = tinycss2.parse_blocks_contents(node.content or [], skip_comments=True, skip_whitespace=True)
+    values = {item.lower_name: significant(item.value) for item in items if item.type == "declaration"}
+    family_tokens, source_tokens = values.get("font-family"), values.get("src")
+    if not family_tokens or not source_tokens:
+        return None
+    family = " ".join(token.value for token in family_tokens if token.type in ("string", "ident"))
+    weights = [_face_weight(token) for token in values.get("font-weight", [])] or [400]
+    style = keyword(values["font-style"][0]) if values.get("font-style") else "normal"
+    sources: list[tuple[str, str]] = []
+    for part in split_commas(source_tokens):
+        first = part[0] if part else None
+        if first is None:
+            continue
+        if first.type == "url":
+            sources.append(("url", first.value))
+        elif first.type == "function" and first.lower_name in ("url", "local"):
+            inside = significant(first.arguments)
+            sources.append((first.lower_name, " ".join(t.value for t in inside if t.type in ("string", "ident"))))
+    ranges = [(t.start, t.end) for t in values.get("unicode-range", []) if t.type == "unicode-range"]
+    return FontFace(family, (weights[0], weights[-1]), style or "normal", sources, ranges or None, file, line)
+
+
+def _face_weight(token: Any) -> int:
+    if token.type == "number":
+        return round(token.value)
+    return 700 if keyword(token) == "bold" else 400
+
+
+__all__ = ["ALWAYS", "FontFace", "Group", "MediaBlock", "Rule", "Sheets", "read_container_query", "supports"]

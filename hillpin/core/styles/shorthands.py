@@ -1,0 +1,431 @@
+"""Shorthand properties and logical names, expanded to the physical longhands of ``properties``.
+
+Logical sides are those of horizontal left-to-right text; other writing modes are named as not modelled.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from . import grid_values as grid
+from .grammar import Tokens, keyword, read_number, significant, split_commas
+from .properties import PROPERTIES, Property
+from .readers import read_color, read_families, read_line_height, read_list_style_type, read_url_or_none
+from .values import Dimension, Percentage
+
+Expansion = dict[str, Any]
+Expander = Callable[[Tokens], Expansion | None]
+
+SIDES = ("top", "right", "bottom", "left")
+LOGICAL_SIDES = {"block-start": "top", "block-end": "bottom", "inline-start": "left", "inline-end": "right"}
+
+
+def _alias_names() -> dict[str, str]:
+    aliases = {
+        "inline-size": "width", "block-size": "height", "min-inline-size": "min-width", "min-block-size": "min-height",
+        "max-inline-size": "max-width", "max-block-size": "max-height", "word-wrap": "overflow-wrap",
+        "grid-row-gap": "row-gap", "grid-column-gap": "column-gap", "overflow-inline": "overflow-x",
+        "overflow-block": "overflow-y", "-webkit-box-sizing": "box-sizing", "-moz-box-sizing": "unknown",
+        "-webkit-appearance": "appearance", "-webkit-hyphens": "hyphens", "-webkit-transform": "transform",
+        "line-clamp": "-webkit-line-clamp", "-webkit-align-items": "align-items", "-webkit-flex-wrap": "flex-wrap",
+        "-webkit-justify-content": "justify-content", "-webkit-flex-direction": "flex-direction",
+        "-webkit-order": "order", "-webkit-align-self": "align-self", "-webkit-align-content": "align-content",
+        "-webkit-flex-grow": "flex-grow", "-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
+    }  # fmt: skip
+    for logical, side in LOGICAL_SIDES.items():
+        aliases[f"margin-{logical}"] = f"margin-{side}"
+        aliases[f"padding-{logical}"] = f"padding-{side}"
+        aliases[f"inset-{logical}"] = side
+        for part in ("width", "style", "color"):
+            aliases[f"border-{logical}-{part}"] = f"border-{side}-{part}"
+    return aliases
+
+
+ALIASES = _alias_names()
+
+
+def read_longhand(prop: Property, tokens: Tokens) -> Any:
+    """The specified value of a longhand, or None where it does not parse."""
+    return prop.read(tokens) if tokens else None
+
+
+def _read(name: str, tokens: Tokens) -> Any:
+    return PROPERTIES[name].read(tokens)
+
+
+def _box(template: str) -> Expander:
+    """One to four values for top, right, bottom, left."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        if not 1 <= len(tokens) <= 4:
+            return None
+        order = {1: (0, 0, 0, 0), 2: (0, 1, 0, 1), 3: (0, 1, 2, 1), 4: (0, 1, 2, 3)}[len(tokens)]
+        names = [template.format(side) for side in SIDES]
+        result = {name: _read(name, [tokens[i]]) for name, i in zip(names, order, strict=True)}
+        return None if None in result.values() else result
+
+    return expand
+
+
+def _pair(first: str, second: str) -> Expander:
+    """One or two values for two longhands."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        if not 1 <= len(tokens) <= 2:
+            return None
+        result = {first: _read(first, [tokens[0]]), second: _read(second, [tokens[-1]])}
+        return None if None in result.values() else result
+
+    return expand
+
+
+def _border(*sides: str) -> Expander:
+    """``border`` and its sides: width, style and colour in any order, missing ones initial."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        parts: Expansion = {}
+        for token in tokens:
+            for part in ("width", "style", "color"):
+                if part not in parts and (value := _read(f"border-top-{part}", [token])) is not None:
+                    parts[part] = value
+                    break
+            else:
+                return None
+        if not parts:
+            return None
+        defaults = {"width": Dimension(3, "px"), "style": "none", "color": "currentcolor"}
+        return {f"border-{side}-{part}": parts.get(part, defaults[part]) for side in sides for part in defaults}
+
+    return expand
+
+
+def _any_order(*names: str) -> Expander:
+    """Longhands in any order; missing ones take their initial value."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        result: Expansion = {}
+        for token in tokens:
+            for name in names:
+                if name not in result and (value := _read(name, [token])) is not None:
+                    result[name] = value
+                    break
+            else:
+                return None
+        return {name: result.get(name, PROPERTIES[name].initial) for name in names}
+
+    return expand
+
+
+def _flex(tokens: Tokens) -> Expansion | None:
+    """``flex`` (css-flexbox-1 §7.1)."""
+    word = keyword(tokens[0]) if len(tokens) == 1 else None
+    if word in ("none", "auto", "initial"):
+        grow, shrink = {"none": (0.0, 0.0), "auto": (1.0, 1.0), "initial": (0.0, 1.0)}[word or ""]
+        return {"flex-grow": grow, "flex-shrink": shrink, "flex-basis": "auto"}
+    factors: list[float] = []
+    basis: Any = None
+    for token in tokens:
+        number = read_number(token)
+        if number is not None and len(factors) < 2:
+            if number < 0:
+                return None
+            factors.append(number)
+        elif basis is None and (basis := _read("flex-basis", [token])) is not None:
+            continue
+        else:
+            return None
+    if not tokens:
+        return None
+    return {
+        "flex-grow": factors[0] if factors else 1.0,
+        "flex-shrink": factors[1] if len(factors) > 1 else 1.0,
+        "flex-basis": basis if basis is not None else Percentage(0.0),
+    }
+
+
+def _place(align: str, justify: str) -> Expander:
+    def expand(tokens: Tokens) -> Expansion | None:
+        for cut in range(1, len(tokens) + 1):
+            first, rest = _read(align, tokens[:cut]), tokens[cut:]
+            second = _read(justify, rest) if rest else first
+            if first is not None and second is not None:
+                return {align: first, justify: second}
+        return None
+
+    return expand
+
+
+def _list_style(tokens: Tokens) -> Expansion | None:
+    result: Expansion = {"list-style-type": "disc", "list-style-position": "outside", "list-style-image": "none"}
+    nones = sum(keyword(token) == "none" for token in tokens)
+    rest = [token for token in tokens if keyword(token) != "none"]
+    if nones > 2 or not tokens:
+        return None
+    if nones:
+        result["list-style-type"] = "none"
+    for token in rest:
+        if keyword(token) in ("inside", "outside"):
+            result["list-style-position"] = keyword(token)
+        elif (image := read_url_or_none([token])) is not None:
+            result["list-style-image"] = image
+        elif (kind := read_list_style_type([token])) is not None:
+            result["list-style-type"] = kind
+        else:
+            return None
+    return result
+
+
+_SYSTEM_FONTS = {"caption", "icon", "menu", "message-box", "small-caption", "status-bar"}
+
+
+def _font(tokens: Tokens) -> Expansion | None:
+    """``font`` (css-fonts-4 §2.7)."""
+    result: Expansion = {
+        "font-style": "normal", "font-variant-caps": "normal", "font-weight": 400, "line-height": "normal",
+        "font-kerning": "auto",
+    }  # fmt: skip
+    if len(tokens) == 1 and keyword(tokens[0]) in _SYSTEM_FONTS:
+        return {**result, "font-size": Dimension(13.333, "px"), "font-family": ("system-ui",)}
+    position = 0
+    for position, token in enumerate(tokens):
+        word = keyword(token)
+        if word == "normal":
+            continue
+        if word in ("italic", "oblique"):
+            result["font-style"] = word
+        elif word == "small-caps":
+            result["font-variant-caps"] = word
+        elif word is not None and word.endswith(("condensed", "expanded")):
+            continue
+        elif (weight := _read("font-weight", [token])) is not None:
+            result["font-weight"] = weight
+        else:
+            break
+    size = _read("font-size", [tokens[position]]) if position < len(tokens) else None
+    rest = tokens[position + 1 :]
+    if rest and rest[0].type == "literal" and rest[0].value == "/":
+        if len(rest) < 2 or (height := read_line_height([rest[1]])) is None:
+            return None
+        result["line-height"] = height
+        rest = rest[2:]
+    families = read_families(rest) if rest else None
+    if size is None or not families:
+        return None
+    return {**result, "font-size": size, "font-family": families}
+
+
+def _background(tokens: Tokens) -> Expansion | None:
+    """``background``: the colour of the last layer and the pictures; the rest does not move a box."""
+    color: Any = (0.0, 0.0, 0.0, 0.0)
+    layers = split_commas(tokens)
+    for token in layers[-1]:
+        if token.type not in ("literal", "number", "percentage", "dimension", "url"):
+            found = read_color(token)
+            color = found if found is not None else color
+    return {"background-color": color, "background-image": _read("background-image", tokens) or ()}
+
+
+def _white_space(tokens: Tokens) -> Expansion | None:
+    table = {
+        "normal": ("collapse", "wrap"), "nowrap": ("collapse", "nowrap"), "pre": ("preserve", "nowrap"),
+        "pre-wrap": ("preserve", "wrap"), "pre-line": ("preserve-breaks", "wrap"),
+        "break-spaces": ("break-spaces", "wrap"),
+    }  # fmt: skip
+    if len(tokens) == 1 and (pair := table.get(keyword(tokens[0]) or "")):
+        return {"white-space-collapse": pair[0], "text-wrap-mode": pair[1]}
+    return _any_order("white-space-collapse", "text-wrap-mode")(tokens)
+
+
+def _text_wrap(tokens: Tokens) -> Expansion | None:
+    return _any_order("text-wrap-mode", "text-wrap-style")(tokens)
+
+
+def _container(tokens: Tokens) -> Expansion | None:
+    cut = next((i for i, t in enumerate(tokens) if t.type == "literal" and t.value == "/"), None)
+    names = _read("container-name", tokens[:cut] if cut is not None else tokens)
+    kind = _read("container-type", tokens[cut + 1 :]) if cut is not None else "normal"
+    return {"container-name": names, "container-type": kind} if names is not None and kind is not None else None
+
+
+def _columns(tokens: Tokens) -> Expansion | None:
+    result: Expansion = {"column-width": "auto", "column-count": "auto"}
+    for token in tokens:
+        if (count := _read("column-count", [token])) is not None and count != "auto":
+            result["column-count"] = count
+        elif (width := _read("column-width", [token])) is not None:
+            result["column-width"] = width
+        else:
+            return None
+    return result
+
+
+def _ignored(tokens: Tokens) -> Expansion | None:
+    return {} if tokens else None
+
+
+def _text_decoration(tokens: Tokens) -> Expansion | None:
+    lines = [keyword(token) for token in tokens if keyword(token) in ("none", "underline", "overline", "line-through")]
+    return {"text-decoration-line": lines[0] if lines else "none"}
+
+
+def _grid_lines(*names: str) -> Expander:
+    """``grid-area``, ``grid-row`` and ``grid-column``: lines joined by ``/``; a lone name stands for both ends."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        lines = [grid.read_line(part) if part else None for part in _split_slashes(tokens)]
+        if None in lines or not 1 <= len(lines) <= len(names):
+            return None
+        given = [line for line in lines if line is not None]
+        while len(given) < len(names):
+            count = len(given)
+            source = given[max(0, count - 2) if len(names) == 4 and count > 1 else 0]
+            only_name = source.name is not None and source.number is None and source.span is None
+            given.append(source if only_name else grid.AUTO_LINE)
+        return dict(zip(names, given, strict=True))
+
+    return expand
+
+
+def _split_slashes(tokens: Tokens) -> list[Tokens]:
+    parts: list[Tokens] = [[]]
+    for token in tokens:
+        if token.type == "literal" and token.value == "/":
+            parts.append([])
+        else:
+            parts[-1].append(token)
+    return parts
+
+
+def _grid_template(tokens: Tokens) -> Expansion | None:
+    """``grid-template`` (css-grid-2 §7.4)."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "none":
+        return _template(grid.NO_TRACKS, grid.NO_TRACKS, grid.NO_AREAS)
+    parts = _split_slashes(tokens)
+    if not any(token.type == "string" for token in tokens):
+        if len(parts) != 2:
+            return None
+        rows, columns = grid.read_template(parts[0]), grid.read_template(parts[1])
+        return _template(rows, columns, grid.NO_AREAS) if rows is not None and columns is not None else None
+    if len(parts) > 2:
+        return None
+    columns = grid.read_template(parts[1]) if len(parts) == 2 else grid.NO_TRACKS
+    rows_and_areas = _rows_with_areas(parts[0])
+    if columns is None or rows_and_areas is None:
+        return None
+    return _template(rows_and_areas[0], columns, rows_and_areas[1])
+
+
+def _template(rows: grid.TrackList, columns: grid.TrackList, areas: grid.Areas) -> Expansion:
+    return {"grid-template-rows": rows, "grid-template-columns": columns, "grid-template-areas": areas}
+
+
+def _rows_with_areas(tokens: Tokens) -> tuple[grid.TrackList, grid.Areas] | None:
+    rows: list[grid.TrackSize] = []
+    names: list[tuple[str, ...]] = [()]
+    strings: list[str] = []
+    for token in tokens:
+        if token.type == "[] block":
+            names[-1] += tuple(inner.value for inner in significant(token.content))
+        elif token.type == "string":
+            strings.append(token.value)
+            rows.append(grid.AUTO_TRACK)
+            names.append(())
+        else:
+            track = grid.read_track(token)
+            if track is None or not rows:
+                return None
+            rows[-1] = track
+    areas = grid.parse_areas(strings)
+    return (grid.TrackList(tuple(rows), tuple(names)), areas) if areas is not None else None
+
+
+def _grid(tokens: Tokens) -> Expansion | None:
+    """``grid``: a template, or one axis automatic (css-grid-2 §7.8)."""
+    automatic: Expansion = {
+        "grid-auto-flow": "row",
+        "grid-auto-rows": (grid.AUTO_TRACK,),
+        "grid-auto-columns": (grid.AUTO_TRACK,),
+    }
+    if not any(keyword(token) == "auto-flow" for token in tokens):
+        template = _grid_template(tokens)
+        return {**template, **automatic} if template is not None else None
+    parts = _split_slashes(tokens)
+    if len(parts) != 2:
+        return None
+    flowing = 0 if any(keyword(token) == "auto-flow" for token in parts[0]) else 1
+    axis, other = ("row", "column") if flowing == 0 else ("column", "row")
+    dense = any(keyword(token) == "dense" for token in parts[flowing])
+    sizes = [token for token in parts[flowing] if keyword(token) not in ("auto-flow", "dense")]
+    auto = grid.read_auto_tracks(sizes) if sizes else (grid.AUTO_TRACK,)
+    template_tracks = grid.read_template(parts[1 - flowing])
+    if auto is None or template_tracks is None:
+        return None
+    result = {**_template(grid.NO_TRACKS, grid.NO_TRACKS, grid.NO_AREAS), **automatic}
+    result[f"grid-template-{other}s"] = template_tracks
+    result[f"grid-auto-{axis}s"] = auto
+    result["grid-auto-flow"] = axis + (" dense" if dense else "")
+    return result
+
+
+def _logical_border(tokens: Tokens, sides: tuple[str, ...], part: str) -> Expansion | None:
+    if not 1 <= len(tokens) <= 2:
+        return None
+    names = [f"border-{side}-{part}" for side in sides]
+    result = {names[0]: _read(names[0], [tokens[0]]), names[1]: _read(names[1], [tokens[-1]])}
+    return None if None in result.values() else result
+
+
+def _logical_pair(sides: tuple[str, ...], part: str) -> Expander:
+    return lambda tokens: _logical_border(tokens, sides, part)
+
+
+SHORTHANDS: dict[str, Expander] = {
+    "margin": _box("margin-{}"),
+    "padding": _box("padding-{}"),
+    "inset": _box("{}"),
+    "border-width": _box("border-{}-width"),
+    "border-style": _box("border-{}-style"),
+    "border-color": _box("border-{}-color"),
+    "border": _border(*SIDES),
+    **{f"border-{side}": _border(side) for side in SIDES},
+    **{f"border-{logical}": _border(side) for logical, side in LOGICAL_SIDES.items()},
+    "border-inline": _border("left", "right"),
+    "border-block": _border("top", "bottom"),
+    **{
+        f"border-{axis}-{part}": _logical_pair(sides, part)
+        for axis, sides in (("inline", ("left", "right")), ("block", ("top", "bottom")))
+        for part in ("width", "style", "color")
+    },
+    "margin-inline": _pair("margin-left", "margin-right"),
+    "margin-block": _pair("margin-top", "margin-bottom"),
+    "padding-inline": _pair("padding-left", "padding-right"),
+    "padding-block": _pair("padding-top", "padding-bottom"),
+    "inset-inline": _pair("left", "right"),
+    "inset-block": _pair("top", "bottom"),
+    "overflow": _pair("overflow-x", "overflow-y"),
+    "gap": _pair("row-gap", "column-gap"),
+    "grid-gap": _pair("row-gap", "column-gap"),
+    "flex": _flex,
+    "-webkit-flex": _flex,
+    "flex-flow": _any_order("flex-direction", "flex-wrap"),
+    "place-content": _place("align-content", "justify-content"),
+    "place-items": _place("align-items", "justify-items"),
+    "place-self": _place("align-self", "justify-self"),
+    "list-style": _list_style,
+    "font": _font,
+    "background": _background,
+    "white-space": _white_space,
+    "text-wrap": _text_wrap,
+    "container": _container,
+    "columns": _columns,
+    "grid-area": _grid_lines("grid-row-start", "grid-column-start", "grid-row-end", "grid-column-end"),
+    "grid-row": _grid_lines("grid-row-start", "grid-row-end"),
+    "grid-column": _grid_lines("grid-column-start", "grid-column-end"),
+    "grid-template": _grid_template,
+    "grid": _grid,
+    "text-decoration": _text_decoration,
+    "font-variant": lambda tokens: {
+        "font-variant-caps": "small-caps" if any(keyword(token) == "small-caps" for token in tokens) else "normal"
+    },
+}

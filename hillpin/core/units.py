@@ -1,0 +1,64 @@
+"""Layout lengths: integers in 1/64 CSS px, rounded where and as the browser rounds.
+
+Chromium keeps every used length as a signed integer count of 1/64 px and does the arithmetic before
+that in single-precision floats. Equal inputs then give equal integers, so tests compare with ``==``.
+"""
+
+from __future__ import annotations
+
+import math
+import struct
+
+ONE = 64
+"""One CSS px in layout units."""
+
+INDEFINITE = -1
+"""Stands for an indefinite available or percentage-basis size. No used size is negative."""
+
+LARGEST = 2**31 // 2 - 1
+"""Largest layout length, in 1/64 px: longer ones are clamped as the browser clamps them."""
+
+_single = struct.Struct("f")
+
+
+def f32(value: float) -> float:
+    """Round to single precision, as the browser's style code computes."""
+    try:
+        return float(_single.unpack(_single.pack(value))[0])
+    except OverflowError:
+        return math.copysign(3.4e38, value)
+
+
+def clamp(units: int) -> int:
+    """Keep a length in 1/64 px within what layout can hold."""
+    return max(-LARGEST, min(LARGEST, units))
+
+
+def truncated(px: float) -> int:
+    """CSS px to 1/64 px, cut towards zero: how lengths of declarations become layout lengths."""
+    return clamp(int(px * ONE)) if math.isfinite(px) else LARGEST
+
+
+def rounded(px: float) -> int:
+    """CSS px to the nearest 1/64 px."""
+    return clamp(math.floor(px * ONE + 0.5)) if math.isfinite(px) else LARGEST
+
+
+def ceiled(px: float) -> int:
+    """CSS px to the next 1/64 px upwards: how the width of shaped text becomes a layout length."""
+    return clamp(math.ceil(px * ONE)) if math.isfinite(px) else LARGEST
+
+
+def floor_px(units: int) -> int:
+    """The whole px at or below a length in 1/64 px, in 1/64 px."""
+    return units & ~(ONE - 1)
+
+
+def percent_of(percent: float, basis: int) -> int:
+    """``percent`` % of ``basis`` (1/64 px), in 1/64 px, cut towards zero in single precision."""
+    return int(f32(f32(basis / ONE * percent) / 100) * ONE)
+
+
+def to_px(units: int) -> float:
+    """1/64 px to CSS px: exact in binary."""
+    return units / ONE
