@@ -57,6 +57,9 @@ class Face(Protocol):
     def zero_advance(self, size: float) -> float:
         """Advance of the figure 0 in px."""
 
+    def average_advance(self, size: float) -> float:
+        """Average advance of a character in px: what text fields are sized by."""
+
     def has(self, character: str) -> bool:
         """Whether the face has a glyph for the character."""
 
@@ -108,6 +111,7 @@ class FileFace:
         self._ascent, self._descent, self._gap = ascent / upem, descent / upem, gap / upem
         x_height = getattr(os2, "sxHeight", 0) if os2 is not None and os2.version >= 2 else 0
         self._x_height = x_height / upem if x_height else 0.0
+        self._average = max(os2.xAvgCharWidth, 0) / upem if os2 is not None else 0.0
 
     def metrics(self, size: float) -> Metrics:
         known = self._metrics.get(size)
@@ -130,6 +134,9 @@ class FileFace:
 
     def zero_advance(self, size: float) -> float:
         return self.shape("0", size).advances[0] if self.has("0") else size / 2
+
+    def average_advance(self, size: float) -> float:
+        return f32(self._average * size) if self._average else self.zero_advance(size)
 
     def has(self, character: str) -> bool:
         return ord(character) in self._covered

@@ -398,6 +398,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     bottom = bottom.plus(edges.margin_bottom)
     fragment = _fragment(box, edges, inside, width, height)
     fragment.content_height = content + edges.block
+    fragment.basis = basis
     if fragment.out_of_flow:
         place_out_of_flow(ctx, fragment)
     if ctx.recorder is not None:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from ..units import INDEFINITE
-from .boxes import Box
+from .boxes import Box, Edges, edges_of
 
 
 class Space(NamedTuple):
@@ -82,8 +82,14 @@ class Fragment:
     """Track sizes of a grid or lines of a flex container, for overlays and workings."""
     content_height: int = 0
     """Height of what is inside, before a height property took effect."""
+    basis: int = 0
+    """Width of the containing block, which percentages of its edges are of."""
     space: Space | None = None
     """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
+
+    def edges(self) -> Edges:
+        """Margins, borders and padding that it was laid out with."""
+        return edges_of(self.box, self.basis)
 
     def gather_out_of_flow(self) -> None:
         """Take over the positioned boxes that children could not place."""

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from enum import IntEnum
 
 from ..fonts.face import Face
+from ..fonts.store import FontStore
 from ..fonts.linebreak import break_opportunities, grapheme_starts
 from ..styles.computed import ComputedStyle
 from .boxes import BREAK, INLINE, TEXT, Box, edges_of
@@ -288,7 +289,12 @@ def _features(style: ComputedStyle) -> tuple[tuple[str, bool], ...]:
 
 def shape_text(ctx: Context, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     """Advances in px of every character, where the run may be cut, and fallback faces used."""
-    stack = ctx.fonts.stack(style)
+    return shape_run(ctx.fonts, style, text)
+
+
+def shape_run(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    """``shape_text`` with the fonts of a page."""
+    stack = fonts.stack(style)
     size, features = style.font_size, _features(style)
     first = stack.first
     if all(first.has(c) or c == " " for c in set(text) if c not in "\u00ad\u200b\u2060\ufffc"):

@@ -6,6 +6,7 @@ import math
 from typing import NamedTuple
 
 from ..fonts.face import Face
+from ..fonts.store import FontStore
 from ..styles.computed import ComputedStyle
 from ..styles.values import FIXED, Length, Number
 from ..units import percent_of, rounded
@@ -39,9 +40,14 @@ def with_leading(ascent: int, descent: int, line_height: int) -> FontHeight:
 
 def style_metrics(ctx: Context, style: ComputedStyle) -> StyleMetrics:
     """Metrics of a style, computed once and kept with it."""
+    return metrics_of(ctx.fonts, style)
+
+
+def metrics_of(fonts: FontStore, style: ComputedStyle) -> StyleMetrics:
+    """``style_metrics`` with the fonts of a page."""
     known: StyleMetrics | None = style.__dict__.get("_metrics")
     if known is None:
-        metrics = ctx.fonts.metrics(style)
+        metrics = fonts.metrics(style)
         ascent, descent = metrics.ascent * 64, metrics.descent * 64
         size = rounded(style.font_size)
         height = style.line_height
@@ -52,7 +58,7 @@ def style_metrics(ctx: Context, style: ComputedStyle) -> StyleMetrics:
         else:
             line_height = math.floor(height * 64)
         leaded = with_leading(ascent, descent, line_height)
-        known = StyleMetrics(ascent, descent, leaded, line_height, ctx.fonts.x_height(style), size, height is None)
+        known = StyleMetrics(ascent, descent, leaded, line_height, fonts.x_height(style), size, height is None)
         style.__dict__["_metrics"] = known
     return known
 

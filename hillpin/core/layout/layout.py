@@ -39,8 +39,9 @@ def layout(ctx: Context, box: Box, space: Space) -> Fragment:
 
 def lay_out_anew(ctx: Context, box: Box, space: Space) -> Fragment:
     """Lay out without looking at what is remembered: for a recorder, which must see the steps."""
-    fragment = _LAYOUTS[box.kind](ctx, box, space)
+    fragment = _LAYOUTS.get(box.kind, layout_block)(ctx, box, space)
     fragment.space = space
+    fragment.basis = max(space.inline, 0)
     if fragment.out_of_flow:
         place_out_of_flow(ctx, fragment)
     return fragment

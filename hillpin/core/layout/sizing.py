@@ -64,11 +64,16 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         from_ratio = width_from_ratio(box, edges, space)
         if from_ratio is not None:
             width = from_ratio
-        elif space.shrink:
+        elif space.shrink or box.role == "button":
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
-    return clamp_inline(ctx, box, width, edges, space.inline, margins)
+    limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
+    if ctx.recorder is not None:
+        from ..working.blocks import record_inline_size
+
+        record_inline_size(ctx, box, edges, space, width, limited)
+    return limited
 
 
 def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:

@@ -142,6 +142,7 @@ class ComputedStyle:
     opacity: Any
     transform: tuple[tuple[str, tuple[Any, ...]], ...]
     translate: tuple[Length, Length] | None
+    transform_origin: tuple[Length, Length]
     rotate: tuple[Any, ...]
     scale: tuple[Any, ...]
     appearance: str
@@ -445,6 +446,7 @@ _METHODS: dict[str, Any] = {
     "color": Computer._color,
     "transform": Computer._transform,
     "translate": Computer._translate,
+    "origin": Computer._translate,
 }
 _BLOCKIFIED: Mapping[str, str] = {
     "inline": "block", "inline-block": "block", "inline-flex": "flex", "inline-grid": "grid", "inline-table": "table",

@@ -39,7 +39,7 @@ stroke-miterlimit stroke-opacity stroke-width speak text-anchor text-combine-upr
 text-decoration-color text-decoration-skip-ink text-decoration-style text-decoration-thickness
 text-emphasis text-emphasis-color text-emphasis-position text-emphasis-style text-orientation
 text-rendering text-shadow text-size-adjust text-spacing-trim text-underline-offset
-text-underline-position touch-action transform-box transform-origin transform-style transition
+text-underline-position touch-action transform-box transform-style transition
 transition-behavior transition-delay transition-duration transition-property transition-timing-function
 unicode-bidi user-select vector-effect view-timeline view-transition-name widows will-change
 white-space-trim x y quotes text-box text-box-trim text-box-edge field-sizing

@@ -39,7 +39,7 @@ from .readers import (
     read_url_or_none,
     read_weight,
 )
-from .values import AUTO, NONE, ZERO, Dimension, Function, Length, Percentage
+from .values import AUTO, NONE, ZERO, Dimension, Function, Kind, Length, Percentage
 
 Compute = Callable[[Any, Any], Any]
 
@@ -292,6 +292,7 @@ _add("background-image", _read_background_images, ())
 _add("opacity", _read_factor, 1.0)
 _add("transform", read_transform, (), compute="transform")
 _add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="translate")
+_add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin")
 _add("rotate scale", lambda tokens: tuple(tokens), ())
 _words("appearance", "none auto base-select textfield menulist-button button checkbox radio")
 _add("-webkit-line-clamp", _read_clamped, "none")

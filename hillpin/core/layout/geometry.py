@@ -1,0 +1,192 @@
+"""From fragments to rectangles in page coordinates, as ``getBoundingClientRect()`` gives them (CSSOM View §6)."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any
+
+from ..markup.tree import Element
+from ..styles.computed import ComputedStyle
+from ..styles.values import Length
+from .boxes import Box, edges_of
+from .fragments import Fragment
+
+if TYPE_CHECKING:
+    from .context import Context
+
+Matrix = tuple[float, float, float, float, float, float]
+IDENTITY: Matrix = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
+
+
+@dataclass(slots=True)
+class Rect:
+    """A rectangle in CSS px."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+    def united(self, other: Rect) -> Rect:
+        """The smallest rectangle round both; empty ones count only where all are empty (CSSOM View §6)."""
+        if not (other.width or other.height):
+            return self
+        if not (self.width or self.height):
+            return other
+        x, y = min(self.x, other.x), min(self.y, other.y)
+        right = max(self.x + self.width, other.x + other.width)
+        bottom = max(self.y + self.height, other.y + other.height)
+        return Rect(x, y, right - x, bottom - y)
+
+
+@dataclass(slots=True)
+class Scroller:
+    """What sticky boxes stick to: its padding box at rest, in 1/64 px of the page."""
+
+    x: int
+    y: int
+    width: int
+    height: int
+
+
+class Collector:
+    """Walks the fragments once and notes where every element's boxes are."""
+
+    def __init__(self, ctx: Context) -> None:
+        self.ctx = ctx
+        self.rects: dict[Element, Rect] = {}
+        self.fragments: dict[Element, tuple[Fragment, int, int]] = {}
+        """The principal fragment of an element with its page position in 1/64 px (transforms left out)."""
+        self.scroll_right = ctx.width
+        self.scroll_bottom = ctx.height
+
+    def collect(self, root: Fragment) -> None:
+        """Note all rectangles of a page."""
+        edges = edges_of(root.box, self.ctx.width)
+        viewport = Scroller(0, 0, self.ctx.width, self.ctx.height)
+        self._visit(root, edges.margin_left, edges.margin_top, IDENTITY, viewport, False)
+
+    def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
+        box = fragment.box
+        style = box.style
+        if style.transform or style.translate or style.rotate or style.scale:
+            matrix = multiplied(matrix, own_matrix(style, x, y, fragment.width, fragment.height))
+        rect = mapped(matrix, x, y, fragment.width, fragment.height)
+        if not clipped:
+            self._extend(rect, fragment, x, y, matrix)
+        if box.element is not None and box.pseudo is None:
+            self._note(box.element, rect)
+            self.fragments.setdefault(box.element, (fragment, x, y))
+        for row_box, rx, ry, width, height in fragment.row_offsets:
+            if row_box.element is not None:
+                self._note(row_box.element, mapped(matrix, x + rx, y + ry, width, height))
+        for item in fragment.inlines:
+            if item.box.element is not None and item.box.pseudo is None:
+                self._note(item.box.element, mapped(matrix, x + item.x, y + item.y, item.width, item.height))
+            if not clipped:
+                self._extend(mapped(matrix, x + item.x, y + item.y, item.width, item.height), None, x, y, matrix)
+        if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
+            left, top = style.border_left_width, style.border_top_width
+            scroller = Scroller(x + left, y + top, fragment.width - left - style.border_right_width, fragment.height - top - style.border_bottom_width)
+        clips = clipped or (style.overflow_x not in ("visible",) and box.is_bfc_root and box.parent is not None)
+        for child_x, child_y, child in fragment.children:
+            cx, cy = x + child_x, y + child_y
+            if child.box.style.position == "sticky":
+                cx, cy = stuck(child, cx, cy, (x, y, fragment), scroller)
+            inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
+            self._visit(child, cx, cy, matrix, scroller, inside)
+
+    def _extend(self, rect: Rect, fragment: Fragment | None, x: int, y: int, matrix: Matrix) -> None:
+        if fragment is not None and fragment.box.style.position == "fixed":
+            return
+        right, bottom = rect.x + rect.width, rect.y + rect.height
+        if fragment is not None and fragment.text_right:
+            right = max(right, mapped(matrix, x, y, fragment.text_right, 0).x + fragment.text_right / 64)
+        self.scroll_right = max(self.scroll_right, int(right * 64)) if right > 0 else self.scroll_right
+        self.scroll_bottom = max(self.scroll_bottom, int(bottom * 64))
+
+    def _note(self, element: Element, rect: Rect) -> None:
+        known = self.rects.get(element)
+        self.rects[element] = rect if known is None else known.united(rect)
+
+
+def stuck(child: Fragment, x: int, y: int, parent: tuple[int, int, Fragment], scroller: Scroller) -> tuple[int, int]:
+    """Where a sticky box is while nothing is scrolled (css-position-3 §3.4)."""
+    style = child.box.style
+    px, py, around = parent
+    edges = edges_of(around.box, around.width)
+    low, high = py + edges.top, py + around.height - edges.bottom
+    own = edges_of(child.box, around.width - edges.inline)
+    if not style.top.is_auto:
+        wanted = scroller.y + style.top.resolve(scroller.height)
+        y = max(y, min(wanted, high - child.height - own.margin_bottom))
+    elif not style.bottom.is_auto:
+        wanted = scroller.y + scroller.height - style.bottom.resolve(scroller.height) - child.height
+        y = min(y, max(wanted, low + own.margin_top))
+    if not style.left.is_auto:
+        wanted = scroller.x + style.left.resolve(scroller.width)
+        x = max(x, min(wanted, px + around.width - edges.right - child.width - own.margin_right))
+    return x, y
+
+
+def mapped(matrix: Matrix, x: int, y: int, width: int, height: int) -> Rect:
+    """The bounding rectangle in CSS px of a transformed rectangle in 1/64 px."""
+    if matrix is IDENTITY:
+        return Rect(x / 64, y / 64, width / 64, height / 64)
+    a, b, c, d, e, f = matrix
+    corners = [(px / 64, py / 64) for px in (x, x + width) for py in (y, y + height)]
+    xs = [a * px + c * py + e for px, py in corners]
+    ys = [b * px + d * py + f for px, py in corners]
+    return Rect(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys))
+
+
+def multiplied(m: Matrix, n: Matrix) -> Matrix:
+    """The product of two matrices: n first, then m."""
+    a, b, c, d, e, f = m
+    g, h, i, j, k, l = n  # noqa: E741
+    return (a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f)
+
+
+def own_matrix(style: ComputedStyle, x: int, y: int, width: int, height: int) -> Matrix:
+    """The matrix of a box's transform properties round its origin (css-transforms-1 §3, css-transforms-2 §5)."""
+    origin = style.transform_origin
+    ox = x / 64 + _px(origin[0], width)
+    oy = y / 64 + _px(origin[1], height)
+    matrix: Matrix = (1.0, 0.0, 0.0, 1.0, ox, oy)
+    if style.translate is not None:
+        matrix = multiplied(matrix, (1, 0, 0, 1, _px(style.translate[0], width), _px(style.translate[1], height)))
+    for name, arguments in style.transform:
+        matrix = multiplied(matrix, _function(name, arguments, width, height))
+    return multiplied(matrix, (1.0, 0.0, 0.0, 1.0, -ox, -oy))
+
+
+def _px(value: Any, basis: int) -> float:
+    if isinstance(value, Length):
+        return value.resolve(basis) / 64
+    return float(value) if isinstance(value, int | float) else 0.0
+
+
+def _function(name: str, arguments: tuple[Any, ...], width: int, height: int) -> Matrix:
+    """One transform function as a matrix; what is not flat counts as its shadow on the page."""
+    numbers = [argument if isinstance(argument, int | float) else 0.0 for argument in arguments]
+    first = numbers[0] if numbers else 0.0
+    if name in ("translate", "translate3d"):
+        return (1, 0, 0, 1, _px(arguments[0], width), _px(arguments[1], height) if len(arguments) > 1 else 0.0)
+    if name == "translatex":
+        return (1, 0, 0, 1, _px(arguments[0], width), 0.0)
+    if name == "translatey":
+        return (1, 0, 0, 1, 0.0, _px(arguments[0], height))
+    if name in ("scale", "scalex", "scaley"):
+        second = numbers[1] if len(numbers) > 1 else first
+        return (first if name != "scaley" else 1.0, 0, 0, second if name != "scalex" else 1.0, 0, 0)
+    if name in ("rotate", "rotatez"):
+        angle = math.radians(first)
+        return (math.cos(angle), math.sin(angle), -math.sin(angle), math.cos(angle), 0, 0)
+    if name in ("skew", "skewx", "skewy"):
+        across = math.tan(math.radians(first)) if name != "skewy" else 0.0
+        down = math.tan(math.radians(first if name == "skewy" else numbers[1] if len(numbers) > 1 else 0.0))
+        return (1, down if name != "skewx" else 0.0, across, 1, 0, 0)
+    if name == "matrix" and len(numbers) == 6:
+        return (numbers[0], numbers[1], numbers[2], numbers[3], numbers[4], numbers[5])
+    return IDENTITY

@@ -1,0 +1,303 @@
+"""The front door: a page read once and laid out at any width.
+
+>>> page = Page.read(Path("index.html"))
+>>> page.boxes(320).boxes[0].width
+320.0
+"""
+
+from __future__ import annotations
+
+import sys
+from dataclasses import dataclass, field
+from pathlib import Path
+
+from .errors import InputError, LimitError
+from .files import Files, FolderFiles, resolve
+from .fonts.face import Face
+from .fonts.fallback import fallback_face
+from .fonts.store import FontStore
+from .layout.boxes import Box
+from .layout.context import Context
+from .layout.controls import Pictures
+from .layout.fragments import Fragment
+from .layout.generate import BoxTree, Generator
+from .layout.geometry import Collector, Rect
+from .layout.layout import layout_root
+from .markup import Document, Element, Text, parse_html
+from .styles.cascade import ActiveRules, Cascade, ContainerSize
+from .styles.computed import ComputedStyle, Environment
+from .styles.media import ALWAYS, Condition, Viewport, parse_media
+from .styles.resolve import StyleResolver
+from .styles.selectors import MatchState, SelectorError, parse_selector_list
+from .styles.sheet import Context as SheetContext
+from .styles.sheet import Sheets
+from .styles.variables import tokens_of
+from .working.record import Recorder
+
+DEFAULT_HEIGHT = 800
+NARROWEST, WIDEST = 1, 20_000
+MOST_TREES = 6
+MOST_CONTAINER_PASSES = 6
+
+sys.setrecursionlimit(max(sys.getrecursionlimit(), 30_000))
+
+
+@dataclass(frozen=True, slots=True)
+class BoxRecord:
+    """One element's rectangle at one width, in CSS px of the page."""
+
+    index: int
+    tag: str
+    x: float
+    y: float
+    width: float
+    height: float
+    none: bool
+    modelled: bool
+
+
+@dataclass(frozen=True, slots=True)
+class UnmodelledFeature:
+    """Something on an element that layout does not cover, and where it stands."""
+
+    index: int
+    feature: str
+    file: str
+    line: int
+
+
+@dataclass(slots=True)
+class MissingFile:
+    """A file that the page refers to and that is not there."""
+
+    address: str
+    file: str
+    line: int
+    kind: str
+
+
+@dataclass(slots=True)
+class Layout:
+    """A page laid out at one viewport."""
+
+    viewport: Viewport
+    root: Fragment
+    tree: BoxTree
+    rects: dict[Element, Rect]
+    fragments: dict[Element, tuple[Fragment, int, int]]
+    scroll_width: int
+    unmodelled: list[UnmodelledFeature]
+    unmodelled_elements: set[Element]
+    recorder: Recorder | None = None
+    boxes: list[BoxRecord] = field(default_factory=list)
+
+    def box_of(self, element: Element) -> Box | None:
+        """The principal box of an element."""
+        found = self.fragments.get(element)
+        return found[0].box if found is not None else None
+
+
+class Page:
+    """A page with its stylesheets, fonts and pictures."""
+
+    def __init__(self, files: Files, path: str = "index.html", *, fonts: dict[str, Face] | None = None, state: MatchState | None = None) -> None:
+        """Read the page at ``path``. ``fonts`` stand in for families measured elsewhere.
+
+        Raises InputError where there is no such page, LimitError where it is too large.
+        """
+        data = files.read(path)
+        if data is None:
+            raise InputError(f"There is no file {path}.")
+        self.files = files
+        self.path = path
+        self.document: Document = parse_html(data.decode("utf-8-sig", "replace"))
+        self.missing: list[MissingFile] = []
+        self.sheets = Sheets()
+        self._link_conditions: list[Condition] = []
+        self._read_sheets()
+        self.cascade = Cascade(self.document, self.sheets, state)
+        self.pictures = Pictures(files, path)
+        self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, fonts)
+        self._trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
+        self._conditions = [block.condition for block in self.sheets.media_blocks] + self._link_conditions
+        self._conditions += [
+            parse_media(tokens_of(element.attributes["media"]))
+            for element in self.document.elements
+            if element.tag == "source" and element.attributes.get("media")
+        ]
+        self._has_containers = any(rule.containers for rule in self.sheets.rules)
+        self._uses_viewport = False
+
+    @classmethod
+    def read(cls, path: Path) -> Page:
+        """Read a page from disk; what it refers to is read from beside it. Raises InputError."""
+        if not path.is_file():
+            raise InputError(f"There is no file {path}.")
+        return cls(FolderFiles(path.parent), path.name)
+
+    # Style sheets
+
+    def _read_sheets(self) -> None:
+        for element in [self.document.root, *self.document.root.descendants()]:
+            if element.tag == "style" and element.namespace == "html":
+                self._style_element(element)
+            elif element.tag == "link" and "stylesheet" in element.attributes.get("rel", "").lower().split():
+                self._linked_sheet(element)
+        self.sheets.rank_layers()
+
+    def _context(self, element: Element) -> SheetContext:
+        media = element.attributes.get("media", "")
+        condition = parse_media(tokens_of(media)) if media else ALWAYS
+        if condition is ALWAYS:
+            return SheetContext()
+        self._link_conditions.append(condition)
+        return SheetContext(media=(condition,))
+
+    def _style_element(self, element: Element) -> None:
+        text = "".join(child.data for child in element.children if isinstance(child, Text))
+        first = next((child.offset for child in element.children if isinstance(child, Text)), None)
+        line = self.document.source.count("\n", 0, first) + 1 if first is not None else element.line or 1
+        self.sheets.add(text, self.path, "author", line, self._context(element), self._fetch)
+
+    def _linked_sheet(self, element: Element) -> None:
+        address = element.attributes.get("href", "")
+        if "alternate" in element.attributes.get("rel", "").lower().split() or not address:
+            return
+        path = resolve(self.path, address)
+        if path is None:
+            return
+        data = self.files.read(path)
+        if data is None:
+            self.missing.append(MissingFile(address, self.path, element.line or 1, "stylesheet"))
+            return
+        if path in self.sheets.files:
+            return
+        self.sheets.add(data.decode("utf-8-sig", "replace"), path, "author", 1, self._context(element), self._fetch)
+
+    def _fetch(self, base: str, address: str) -> tuple[str, str] | None:
+        path = resolve(base, address)
+        data = self.files.read(path) if path is not None else None
+        return (path, data.decode("utf-8-sig", "replace")) if path is not None and data is not None else None
+
+    # Layout
+
+    def layout(self, width: int, height: int = DEFAULT_HEIGHT, *, record: bool = False) -> Layout:
+        """Lay the page out at a viewport in CSS px. With ``record`` the steps are kept for workings.
+
+        Raises LimitError where a size is out of bounds.
+        """
+        if not NARROWEST <= width <= WIDEST or not NARROWEST <= height <= WIDEST:
+            raise LimitError(f"A viewport of {width} × {height} is beyond what is laid out: {NARROWEST} to {WIDEST:,}.")
+        viewport = Viewport(width, height)
+        containers: dict[Element, ContainerSize] = {}
+        for _ in range(MOST_CONTAINER_PASSES):
+            tree, resolver = self._tree(viewport, containers)
+            recorder = Recorder() if record else None
+            ctx = Context(viewport, self.fonts, recorder)
+            if record:
+                for box in tree.root.walk():
+                    box.forget()
+            root = layout_root(ctx, tree.root)
+            collector = Collector(ctx)
+            collector.collect(root)
+            found = self._container_sizes(tree, collector) if self._has_containers or resolver.uses_container else {}
+            if found == containers:
+                break
+            containers = found
+        return self._finished(viewport, root, tree, collector, ctx)
+
+    def _tree(self, viewport: Viewport, containers: dict[Element, ContainerSize]) -> tuple[BoxTree, StyleResolver]:
+        """The box tree for the rules that count at a viewport; kept while the same ones count."""
+        turned = tuple(condition.matches(viewport) for condition in self._conditions)
+        sizes = tuple((element.index, size.width, size.height) for element, size in containers.items())
+        key: object = (turned, sizes, (viewport.width, viewport.height) if self._uses_viewport else None)
+        known = self._trees.get(key)
+        if known is not None:
+            return known
+        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
+        tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
+        if resolver.uses_viewport and not self._uses_viewport:
+            self._uses_viewport = True
+            key = (turned, sizes, (viewport.width, viewport.height))
+        if len(self._trees) >= MOST_TREES:
+            self._trees.pop(next(iter(self._trees)))
+        self._trees[key] = (tree, resolver)
+        return tree, resolver
+
+    def _container_sizes(self, tree: BoxTree, collector: Collector) -> dict[Element, ContainerSize]:
+        sizes: dict[Element, ContainerSize] = {}
+        for element, style in tree.styles.items():
+            if style.container_type == "normal" or element not in collector.fragments:
+                continue
+            fragment = collector.fragments[element][0]
+            edges = fragment.edges()
+            width = max(fragment.width - edges.inline, 0) / 64
+            height = max(fragment.height - edges.block, 0) / 64 if style.container_type == "size" else None
+            sizes[element] = ContainerSize(width, height, style.container_name)
+        return sizes
+
+    def _finished(self, viewport: Viewport, root: Fragment, tree: BoxTree, collector: Collector, ctx: Context) -> Layout:
+        noted = [(box, element, feature) for box, element, feature in tree.unmodelled]
+        noted += [(item.box, _element_of(item.box), item.feature) for item in ctx.unmodelled.values()]
+        features: dict[tuple[int, str], UnmodelledFeature] = {}
+        affected: set[Element] = set()
+        for _, element, feature in noted:
+            if element is None:
+                continue
+            features[element.index, feature] = UnmodelledFeature(element.index, feature, self.path, element.line or 1)
+            _spread(element, affected)
+        for element in self.document.elements:
+            if element.namespace != "html" and element.tag != "svg" or element.tag == "legend":
+                affected.add(element)
+        result = Layout(
+            viewport, root, tree, collector.rects, collector.fragments, -(-collector.scroll_right // 64),
+            list(features.values()), affected, ctx.recorder,
+        )  # fmt: skip
+        result.boxes = [self._record(element, result) for element in self.document.elements]
+        return result
+
+    def _record(self, element: Element, layout: Layout) -> BoxRecord:
+        rect = layout.rects.get(element)
+        modelled = element not in layout.unmodelled_elements
+        if rect is None:
+            return BoxRecord(element.index, element.tag, 0.0, 0.0, 0.0, 0.0, True, modelled)
+        return BoxRecord(element.index, element.tag, rect.x, rect.y, rect.width, rect.height, False, modelled)
+
+    def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:
+        """The rectangles of all elements at a viewport: ``.boxes`` in document order."""
+        return self.layout(width, height)
+
+    def select(self, selector: str) -> list[Element]:
+        """The elements in the body that a selector names. Raises InputError where it does not parse."""
+        try:
+            selectors = parse_selector_list(tokens_of(selector))
+        except SelectorError as error:
+            raise InputError(f"The selector {selector} is not understood: {error}") from error
+        state = self.cascade.state
+        return [e for e in self.document.elements if any(s.matches(e, state) for s in selectors)]
+
+    def style_of(self, element: Element, layout: Layout) -> ComputedStyle | None:
+        """The computed style of an element in a layout."""
+        return layout.tree.styles.get(element)
+
+
+def _element_of(box: Box) -> Element | None:
+    node: Box | None = box
+    while node is not None:
+        if node.element is not None:
+            return node.element
+        node = node.parent
+    return None
+
+
+def _spread(element: Element, affected: set[Element]) -> None:
+    """What depends on an element that is not covered: itself, what is inside, and those after or around it."""
+    affected.add(element)
+    affected.update(element.descendants())
+    node = element
+    for ancestor in element.ancestors():
+        affected.add(ancestor)
+        for sibling in ancestor.elements[node.sibling_index + 1 :]:
+            affected.add(sibling)
+            affected.update(sibling.descendants())
+        node = ancestor
