@@ -117,10 +117,7 @@ class FileFace:
         known = self._metrics.get(size)
         if known is None:
             ascent, descent = f32(self._ascent * size), f32(self._descent * size)
-            rounded_ascent, rounded_descent = round_half_up(ascent), round_half_up(descent)
-            if rounded_descent < descent and rounded_ascent >= 1:
-                rounded_ascent, rounded_descent = rounded_ascent - 1, rounded_descent + 1
-            known = self._metrics[size] = Metrics(rounded_ascent, rounded_descent, f32(self._gap * size))
+            known = self._metrics[size] = Metrics(round_half_up(ascent), round_half_up(descent), f32(self._gap * size))
         return known
 
     def x_height(self, size: float) -> float:

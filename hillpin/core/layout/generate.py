@@ -210,9 +210,9 @@ class Generator:
         ascent = self.fonts.metrics(style).ascent
         size = float(style.font_size)
         if style.list_style_type.startswith("disclosure"):
-            width, after, before = round(size * 0.66 * 64), round(size * 0.4 * 64), 0
+            width, after, before = int(size * 0.66 * 64), int(size * 0.4 * 64), 0
         else:
-            width, after, before = ((ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 0.5 * 64), -64
+            width, after, before = ((ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 64), -64
         box = Box(Kind.REPLACED, plain, None, pseudo="marker", is_inline_level=True)
         box.natural = Natural(width + before + after, 0, None, wants_default=False)
         box.role = "marker"
