@@ -58,12 +58,16 @@ def describe(length: Length, basis: int, of: str) -> str:
 
 
 def add_edges(total: Sum, box: Box, edges: Edges, sides: tuple[str, str], sign: int = 1) -> None:
-    """Add (or with −1 take away) padding and border of two sides."""
-    for part in ("padding", "border"):
-        for side in sides:
-            amount = getattr(edges, f"{part}_{side}")
-            prop = f"{part}-{side}" if part == "padding" else f"border-{side}-width"
-            total.add(sign * amount, f"{part}-{side}", declared(box, prop))
+    """Add (or with −1 take away) padding and border of two sides, in one term where one line sets both."""
+    name = name_of(box)
+    for part, prop in (("padding", "padding-{}"), ("border", "border-{}-width")):
+        amounts = [getattr(edges, f"{part}_{side}") for side in sides]
+        sources = [declared(box, prop.format(side)) for side in sides]
+        if all(amounts) and (sources[0].file, sources[0].line) == (sources[1].file, sources[1].line):
+            total.add(sign * sum(amounts), f"{name} {part} {shown(amounts[0])} + {shown(amounts[1])}", sources[0])
+            continue
+        for side, amount, source in zip(sides, amounts, sources, strict=True):
+            total.add(sign * amount, f"{name} {part}-{side}", source)
 
 
 def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, before_limits: int, width: int) -> None:
@@ -77,20 +81,40 @@ def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, befor
     if length.kind != AUTO_KIND:
         content_box = style.box_sizing == "content-box"
         inner = before_limits - (edges.inline if content_box and length.kind <= Kind.CALC else 0)
-        total.start(inner, f"width: {describe(length, room, 'the containing block')}", declared(box, "width"))
+        if length.has_percentage and not space.shrink:
+            total.from_parent = True
+            total.start(room, f"room in {name_of(box.parent)}").set(inner, _of_room(length), declared(box, "width"))
+        else:
+            total.start(inner, f"width: {describe(length, room, 'the containing block')}", declared(box, "width"))
         if content_box and length.kind <= Kind.CALC:
             add_edges(total, box, edges, ("left", "right"))
     elif space.shrink:
         total.start(before_limits, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.5"))
     else:
+        total.from_parent = True
         total.start(room, f"room in {name_of(box.parent)}", Source(rule="CSS 2 §10.3.3"))
-        total.add(-edges.margin_left, "margin-left", declared(box, "margin-left"))
-        total.add(-edges.margin_right, "margin-right", declared(box, "margin-right"))
+        add_margins(total, box, edges)
         if total.total != before_limits:
             rule = "aspect-ratio" if style.aspect_ratio else "padding and border need this"
             total.set(before_limits, rule, declared(box, "aspect-ratio") if style.aspect_ratio else Source(rule="CSS 2 §10.3.3"))
     _record_limits(total, box, "width", style.max_width, style.min_width, before_limits, width, room)
     ctx.recorder.write(box, "width", total)
+
+
+def add_margins(total: Sum, box: Box, edges: Edges) -> None:
+    """Take away the margins of both inline sides, in one term where one line sets both."""
+    left, right = declared(box, "margin-left"), declared(box, "margin-right")
+    name = name_of(box)
+    if edges.margin_left and edges.margin_right and (left.file, left.line) == (right.file, right.line):
+        label = f"{name} margin {shown(edges.margin_left)} + {shown(edges.margin_right)}"
+        total.add(-edges.margin_left - edges.margin_right, label, left)
+        return
+    total.add(-edges.margin_left, f"{name} margin-left", left)
+    total.add(-edges.margin_right, f"{name} margin-right", right)
+
+
+def _of_room(length: Length) -> str:
+    return f"× {length.percent:g}%" if length.kind == PERCENT else "calc() with that as 100%"
 
 
 def _record_limits(total: Sum, box: Box, axis: str, most: Length, least: Length, before: int, after: int, basis: int) -> None:

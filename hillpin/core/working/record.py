@@ -45,6 +45,8 @@ class Sum:
 
     title: str
     terms: list[Term] = field(default_factory=list)
+    from_parent: bool = False
+    """Whether the first term is the room inside the parent box, whose own sum can stand in its place."""
 
     def start(self, amount: int, label: str, source: Source | None = None) -> Sum:
         """Begin with an amount."""
