@@ -119,8 +119,8 @@ class Page:
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, fonts)
         self._trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
-        self._conditions = [block.condition for block in self.sheets.media_blocks] + self._link_conditions
-        self._conditions += [
+        self.conditions = [block.condition for block in self.sheets.media_blocks] + self._link_conditions
+        self.conditions += [
             parse_media(tokens_of(element.attributes["media"]))
             for element in self.document.elements
             if element.tag == "source" and element.attributes.get("media")
@@ -208,7 +208,7 @@ class Page:
 
     def _tree(self, viewport: Viewport, containers: dict[Element, ContainerSize]) -> tuple[BoxTree, StyleResolver]:
         """The box tree for the rules that count at a viewport; kept while the same ones count."""
-        turned = tuple(condition.matches(viewport) for condition in self._conditions)
+        turned = tuple(condition.matches(viewport) for condition in self.conditions)
         sizes = tuple((element.index, size.width, size.height) for element, size in containers.items())
         key: object = (turned, sizes, (viewport.width, viewport.height) if self._uses_viewport else None)
         known = self._trees.get(key)

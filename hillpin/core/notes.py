@@ -1,0 +1,249 @@
+"""Margin notes: what each declaration comes to at one width, to stand beside its line."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from .layout.boxes import Edges
+from .layout.fragments import Fragment
+from .markup.tree import Element
+from .numbers import px, units
+from .page import Layout, Page
+from .styles.computed import ComputedStyle
+from .styles.declarations import Declaration
+from .styles.media import Condition
+from .styles.sheet import MediaBlock, Rule
+from .styles.values import Kind, Length, Number
+
+NoteKind = Literal["value", "overruled", "unmatched", "query", "problem"]
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """A note beside a line.
+
+    ``index`` is the element it is about; ``quantity`` names its width or height where that is the number shown,
+    so that a measured one can stand in; ``modelled`` says whether the number is computed.
+    """
+
+    file: str
+    line: int
+    text: str
+    kind: NoteKind
+    index: int | None = None
+    quantity: str | None = None
+    modelled: bool = True
+
+
+@dataclass(slots=True)
+class _Target:
+    """The element whose numbers a rule's declarations are noted with."""
+
+    element: Element
+    style: ComputedStyle
+    fragment: Fragment
+    edges: Edges
+    layout: Layout
+
+
+def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
+    """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it."""
+    matched = _matched_elements(page)
+    notes: list[Note] = []
+    for rule in page.sheets.rules:
+        notes += _rule_notes(rule, matched.get(id(rule), []), layout, selected)
+    notes += [_query_note(block, layout) for block in page.sheets.media_blocks]
+    notes += [Note(p.file, p.line, p.message, "problem") for p in page.sheets.problems]
+    return notes
+
+
+def _matched_elements(page: Page) -> dict[int, list[Element]]:
+    """The elements of each rule in document order, by the rule's identity."""
+    matched: dict[int, list[Element]] = {}
+    for element in [page.document.root, *page.document.root.descendants()]:
+        matches = page.cascade.matches(element)
+        for match in [*matches.own, *(m for listed in matches.pseudo.values() for m in listed)]:
+            if match.rule.origin == "author":
+                matched.setdefault(id(match.rule), []).append(element)
+    return matched
+
+
+def _rule_notes(rule: Rule, elements: list[Element], layout: Layout, selected: Element | None) -> list[Note]:
+    if not elements:
+        return [Note(rule.file, rule.line, "no element has it", "unmatched")] if rule.declarations else []
+    if any(selector.pseudo_element for selector in rule.selectors):
+        return []
+    if not all(condition.matches(layout.viewport) for condition in rule.media):
+        return []
+    target = _target(elements, layout, selected)
+    if target is None:
+        return []
+    result: list[Note] = []
+    for declaration in rule.declarations:
+        note = _declaration_note(declaration, target)
+        if note is not None:
+            result.append(note)
+    return result
+
+
+def _target(elements: Iterable[Element], layout: Layout, selected: Element | None) -> _Target | None:
+    listed = list(elements)
+    if selected is not None and selected in listed:
+        listed.insert(0, selected)
+    for element in listed:
+        found = layout.fragments.get(element)
+        style = layout.tree.styles.get(element)
+        if found is not None and style is not None:
+            return _Target(element, style, found[0], found[0].edges(), layout)
+    return None
+
+
+def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
+    longhands = list(declaration.values)
+    winners = target.style.winners
+    index = target.element.index
+    if longhands and not any(name.startswith("--") for name in longhands):
+        over = [winners[name] for name in longhands if name in winners and winners[name].declaration is not declaration]
+        if len(over) == len(longhands):
+            winner = over[0].declaration
+            where = f"line {winner.line}" if winner is not None and winner.file == declaration.file else (
+                f"{winner.file or 'style attribute'} line {winner.line}" if winner is not None else "an attribute")  # fmt: skip
+            return Note(declaration.file, declaration.line, f"set again, {where}", "overruled", index)
+    text, quantity = _value_text(declaration, target)
+    if not text:
+        return None
+    modelled = target.element not in target.layout.unmodelled_elements or quantity is None
+    return Note(declaration.file, declaration.line, text, "value", index, quantity, modelled)
+
+
+def _value_text(declaration: Declaration, target: _Target) -> tuple[str, str | None]:
+    name = declaration.name
+    if name in ("width", "height"):
+        used = target.fragment.width if name == "width" else target.fragment.height
+        around = target.edges.inline if name == "width" else target.edges.block
+        inner = used if target.style.box_sizing == "border-box" else used - around
+        return units(max(inner, 0)), name
+    if name in ("max-width", "min-width", "max-height", "min-height"):
+        return _limit_text(name, target), name.split("-")[1]
+    reader = _READERS.get(name)
+    return (reader(target), None) if reader is not None else ("", None)
+
+
+def _limit_text(name: str, target: _Target) -> str:
+    bound, axis = name.split("-")
+    length: Length = getattr(target.style, name.replace("-", "_"))
+    if length.kind > Kind.CALC:
+        return "none" if length.kind == Kind.NONE else "auto"
+    space = target.fragment.basis
+    limit = length.resolve(space if axis == "width" else 0)
+    used = target.fragment.width if axis == "width" else target.fragment.height
+    around = target.edges.inline if axis == "width" else target.edges.block
+    inner = used if target.style.box_sizing == "border-box" else used - around
+    reached = inner == limit
+    words = {("max", True): "reached", ("max", False): "not reached", ("min", True): "holds it", ("min", False): "not needed"}
+    return f"{units(limit)}, {words[bound, reached]}"
+
+
+def _sides(prefix: str, target: _Target) -> str:
+    """Four sides in the shortest words: ``24 each side``, ``16, then 34.70``."""
+    values = [getattr(target.edges, f"{prefix}_{side}") for side in ("top", "right", "bottom", "left")]
+    if prefix == "margin":
+        values[1], values[3] = _auto_margins(target, values[1], values[3])
+    top, right, bottom, left = values
+    if top == right == bottom == left:
+        return f"{units(top)} each side" if top else "0"
+    if top == bottom and left == right:
+        return f"{units(top)}, then {units(right)}"
+    return " ".join(units(value) for value in values)
+
+
+def _auto_margins(target: _Target, right: int, left: int) -> tuple[int, int]:
+    edges = target.edges
+    box = target.fragment.box
+    if not (edges.auto_left or edges.auto_right) or box.parent is None or not box.is_block_level:
+        return right, left
+    free = max(target.fragment.basis - target.fragment.width - left - right, 0)
+    if edges.auto_left and edges.auto_right:
+        return free - free // 2, free // 2
+    return (free, left) if edges.auto_right else (right, free)
+
+
+def _side(prefix: str, side: str) -> Callable[[_Target], str]:
+    def read(target: _Target) -> str:
+        values = {name: getattr(target.edges, f"{prefix}_{name}") for name in ("top", "right", "bottom", "left")}
+        if prefix == "margin":
+            values["right"], values["left"] = _auto_margins(target, values["right"], values["left"])
+        return units(values[side])
+
+    return read
+
+
+def _pair(prefix: str, sides: tuple[str, str]) -> Callable[[_Target], str]:
+    first, second = _side(prefix, sides[0]), _side(prefix, sides[1])
+
+    def read(target: _Target) -> str:
+        one, two = first(target), second(target)
+        return f"{one} each side" if one == two and one != "0" else one if one == two else f"{one}, then {two}"
+
+    return read
+
+
+def _line_height(target: _Target) -> str:
+    height = target.style.line_height
+    if height is None:
+        return "normal"
+    return px(height.value * target.style.font_size if isinstance(height, Number) else height)
+
+
+def _inset(side: str) -> Callable[[_Target], str]:
+    def read(target: _Target) -> str:
+        length: Length = getattr(target.style, side)
+        if length.is_auto:
+            return "auto"
+        return units(length.units) if length.kind == Kind.FIXED else ""
+
+    return read
+
+
+_READERS: dict[str, Callable[[_Target], str]] = {
+    "font-size": lambda target: px(float(target.style.font_size)),
+    "font": lambda target: f"{px(float(target.style.font_size))} on {_line_height(target)}",
+    "line-height": _line_height,
+    "letter-spacing": lambda target: px(float(target.style.letter_spacing)),
+    "word-spacing": lambda target: px(float(target.style.word_spacing)),
+    "text-indent": lambda target: units(target.style.text_indent.resolve(target.fragment.width - target.edges.inline)),
+    "margin": lambda target: _sides("margin", target),
+    "padding": lambda target: _sides("padding", target),
+    "border": lambda target: _sides("border", target),
+    "border-width": lambda target: _sides("border", target),
+    "margin-inline": _pair("margin", ("left", "right")),
+    "margin-block": _pair("margin", ("top", "bottom")),
+    "padding-inline": _pair("padding", ("left", "right")),
+    "padding-block": _pair("padding", ("top", "bottom")),
+    **{f"margin-{side}": _side("margin", side) for side in ("top", "right", "bottom", "left")},
+    **{f"padding-{side}": _side("padding", side) for side in ("top", "right", "bottom", "left")},
+    **{f"border-{side}": _side("border", side) for side in ("top", "right", "bottom", "left")},
+    **{side: _inset(side) for side in ("top", "right", "bottom", "left")},
+}
+
+
+def _query_note(block: MediaBlock, layout: Layout) -> Note:
+    """Whether a query is on at the walker, and the width at which it turns."""
+    on = block.condition.matches(layout.viewport)
+    width = layout.viewport.width
+    turns = sorted(set(block.condition.turns()))
+    below = [turn for turn in turns if turn <= width]
+    above = [turn for turn in turns if turn > width]
+    text = "on" if on else "off"
+    if below and (on or not above):
+        text += f", since {below[-1]:,}"
+    elif above:
+        text += f", until {above[0] - 1:,}" if on else f", on from {above[0]:,}"
+    return Note(block.file, block.line, text, "query")
+
+
+def turning_widths(conditions: Iterable[Condition]) -> list[int]:
+    """Every width at which some condition turns, ascending."""
+    return sorted({turn for condition in conditions for turn in condition.turns()})

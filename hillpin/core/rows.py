@@ -1,0 +1,89 @@
+"""Dimension rows: the to-scale breakdown of where a box's width goes, from the viewport down to the box."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from .layout.boxes import Box, Edges
+from .layout.fragments import Fragment
+from .markup.tree import Element
+from .page import Layout
+
+MOST_ROWS = 6
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A stretch of a row in CSS px of the page: ``kind`` is margin, border, padding, content or gap."""
+
+    kind: str
+    x: float
+    width: float
+    index: int | None = None
+
+
+@dataclass(slots=True)
+class DimensionRow:
+    """One box's row, from its outer left edge to its outer right edge."""
+
+    index: int | None
+    name: str
+    parts: list[Part] = field(default_factory=list)
+    inside: float = 0.0
+
+
+def dimension_rows(layout: Layout, element: Element) -> list[DimensionRow]:
+    """The viewport, the ancestors that narrow the element, and the element itself.
+
+    Where there are more than ``MOST_ROWS``, those in the middle are left out.
+    """
+    width = float(layout.viewport.width)
+    rows = [DimensionRow(None, "viewport", [Part("content", 0.0, width)], width)]
+    chain = [node for node in reversed(list(element.ancestors())) if node in layout.fragments]
+    reached = (0.0, width)
+    middle: list[DimensionRow] = []
+    for ancestor in chain:
+        row = row_of(layout, ancestor)
+        span = _content_span(row)
+        if span != reached:
+            middle.append(row)
+            reached = span
+    rows += middle[-(MOST_ROWS - 2) :]
+    if element in layout.fragments:
+        rows.append(row_of(layout, element))
+    return rows
+
+
+def _content_span(row: DimensionRow) -> tuple[float, float]:
+    content = next(part for part in row.parts if part.kind == "content")
+    return (content.x, content.x + content.width)
+
+
+def row_of(layout: Layout, element: Element) -> DimensionRow:
+    """The row of one element that has a box."""
+    fragment, x, _ = layout.fragments[element]
+    edges = fragment.edges()
+    left, right = _margins(fragment, edges)
+    parts: list[Part] = []
+    position = x - left
+    for kind, amount in (
+        ("margin", left), ("border", edges.border_left), ("padding", edges.padding_left),
+        ("content", max(fragment.width - edges.inline, 0)),
+        ("padding", edges.padding_right), ("border", edges.border_right), ("margin", right),
+    ):  # fmt: skip
+        if amount or kind == "content":
+            parts.append(Part(kind, position / 64, amount / 64, element.index))
+        position += amount
+    return DimensionRow(element.index, element.name(), parts, max(fragment.width - edges.inline, 0) / 64)
+
+
+def _margins(fragment: Fragment, edges: Edges) -> tuple[int, int]:
+    """Used margins, auto ones included where the box is a block in flow."""
+    box: Box = fragment.box
+    left, right = edges.margin_left, edges.margin_right
+    if not (edges.auto_left or edges.auto_right) or not box.is_block_level or not fragment.basis:
+        return max(left, 0), max(right, 0)
+    free = max(fragment.basis - fragment.width - left - right, 0)
+    if edges.auto_left and edges.auto_right:
+        return free // 2, free - free // 2
+    return (free, max(right, 0)) if edges.auto_left else (max(left, 0), free)

@@ -1,0 +1,78 @@
+"""Pages of sites as core reads them: stored files with unsaved drafts over them, kept while nothing changes."""
+
+from __future__ import annotations
+
+import hashlib
+import threading
+from collections import OrderedDict
+
+from ..core.errors import InputError
+from ..core.page import Page
+from ..sites.models import Site, SiteFile
+
+MOST_PAGES = 8
+
+
+class SiteFiles:
+    """The files of a site with drafts over them, as core's ``Files``."""
+
+    def __init__(self, site: Site, drafts: dict[str, str]) -> None:
+        self._drafts = {path: text.encode() for path, text in drafts.items()}
+        self._site = site
+        self._revisions = dict(SiteFile.objects.filter(site=site).values_list("path", "revision"))
+
+    def read(self, path: str) -> bytes | None:
+        """The bytes of a draft or of the stored file."""
+        draft = self._drafts.get(path)
+        if draft is not None:
+            return draft
+        if path not in self._revisions:
+            return None
+        content = SiteFile.objects.filter(site=self._site, path=path).values_list("content", flat=True).first()
+        return bytes(content) if content is not None else None
+
+    def key(self, path: str) -> tuple[str, object]:
+        """The path with its revision or its draft's hash."""
+        draft = self._drafts.get(path)
+        return (path, hash(draft) if draft is not None else self._revisions.get(path))
+
+    def state(self) -> str:
+        """A digest of every file's revision and every draft: equal where nothing changed."""
+        digest = hashlib.sha256(repr(sorted(self._revisions.items())).encode())
+        for path in sorted(self._drafts):
+            digest.update(path.encode() + b"\0" + self._drafts[path] + b"\0")
+        return digest.hexdigest()
+
+
+class PageShelf:
+    """The pages asked for last, each with a lock: a page is laid out by one request at a time."""
+
+    def __init__(self) -> None:
+        self._pages: OrderedDict[tuple[int, str, str], tuple[Page, threading.Lock]] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def page(self, site: Site, path: str, drafts: dict[str, str]) -> tuple[Page, threading.Lock]:
+        """The page at a path with its lock. Raises InputError where there is none."""
+        files = SiteFiles(site, drafts)
+        key = (site.pk, path, files.state())
+        with self._lock:
+            known = self._pages.get(key)
+            if known is not None:
+                self._pages.move_to_end(key)
+                return known
+        made = (Page(files, path), threading.Lock())
+        with self._lock:
+            self._pages[key] = made
+            while len(self._pages) > MOST_PAGES:
+                self._pages.popitem(last=False)
+        return made
+
+
+shelf = PageShelf()
+
+
+def page_of(site: Site, path: str, drafts: dict[str, str]) -> tuple[Page, threading.Lock]:
+    """``shelf.page`` with what is too large refused in a sentence."""
+    if sum(len(text) for text in drafts.values()) > 8 * 1024 * 1024:
+        raise InputError("The unsaved text is larger than 8 MB, which is the most that is computed.")
+    return shelf.page(site, path, drafts)

@@ -1,0 +1,1 @@
+"""Sites: their files, revisions and pins."""

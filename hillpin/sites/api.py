@@ -1,0 +1,219 @@
+"""Sites over HTTP: thin over ``store``."""
+
+from __future__ import annotations
+
+import json
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+
+from . import store
+from .errors import Refused
+from .models import Pin, Site, SiteFile
+from .paths import clean_path, is_page, is_text, media_type
+from .schemas import (
+    BringBackIn,
+    ClashOut,
+    ErrorOut,
+    FileOut,
+    FileText,
+    NameIn,
+    PinOut,
+    RevisionOut,
+    SavedOut,
+    SaveIn,
+    SiteOut,
+    SiteSummary,
+)
+
+router = Router(tags=["sites"])
+MOST_PINS = 24
+
+
+def kind_of(path: str) -> str:
+    """What a file is to the person."""
+    if is_page(path):
+        return "page"
+    kind = media_type(path)
+    if kind == "text/css":
+        return "style"
+    if kind.startswith("image/"):
+        return "picture"
+    if kind.startswith("font/"):
+        return "font"
+    return "text" if is_text(path) else "other"
+
+
+def decoded(content: bytes) -> str | None:
+    """A file's text with line ends as ``\\n``; None where it is not UTF-8."""
+    try:
+        return bytes(content).decode("utf-8-sig").replace("\r\n", "\n").replace("\r", "\n")
+    except UnicodeDecodeError:
+        return None
+
+
+def encoded(text: str, before: bytes | None) -> bytes:
+    """Text as bytes, with the line ends and the byte order mark that the file had before."""
+    text = text.replace("\r\n", "\n")
+    if before is not None:
+        if before.count(b"\r\n") * 2 > before.count(b"\n"):
+            text = text.replace("\n", "\r\n")
+        if before.startswith(b"\xef\xbb\xbf"):
+            text = "\ufeff" + text
+    return text.encode()
+
+
+def file_out(file: SiteFile) -> FileOut:
+    """A file's description."""
+    content = bytes(file.content)
+    return FileOut(
+        path=file.path, kind=kind_of(file.path), size=len(content), revision=file.revision,
+        editable=is_text(file.path) and decoded(content) is not None,
+    )  # fmt: skip
+
+
+def site_out(site: Site) -> SiteOut:
+    """A site with its files and pins."""
+    return SiteOut(
+        id=site.pk, name=site.name, is_demo=site.is_demo, updated_at=site.updated_at.isoformat(),
+        files=[file_out(file) for file in site.files.all()],
+        pins=[PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()],
+    )  # fmt: skip
+
+
+def find_file(site_id: int, path: str) -> SiteFile:
+    """A file of a site, or 404."""
+    return get_object_or_404(SiteFile, site_id=site_id, path=clean_path(path))
+
+
+@router.get("", response=list[SiteSummary])
+def list_sites(request: HttpRequest) -> list[SiteSummary]:
+    """All sites, the one worked on last first."""
+    return [
+        SiteSummary(
+            id=site.pk, name=site.name, is_demo=site.is_demo, updated_at=site.updated_at.isoformat(),
+            pages=sorted((p for p in paths if is_page(p)), key=lambda p: (p.count("/"), not p.endswith("index.html"), p)),
+            file_count=len(paths),
+        )
+        for site in Site.objects.all()
+        for paths in [list(site.files.values_list("path", flat=True))]
+    ]  # fmt: skip
+
+
+@router.post("", response={201: SiteOut, 422: ErrorOut})
+def make_site(request: HttpRequest, payload: NameIn) -> tuple[int, SiteOut]:
+    """A new site from an empty page that is already right."""
+    return 201, site_out(store.new_site(payload.name))
+
+
+@router.post("/import", response={201: SiteOut, 422: ErrorOut})
+def import_site(
+    request: HttpRequest, files: File[list[UploadedFile]], paths: Form[str] = "[]", name: Form[str] = ""
+) -> tuple[int, SiteOut]:
+    """A site from a zip, a folder or several files; ``paths`` names the files' paths in a folder, as JSON."""
+    try:
+        named = json.loads(paths)
+    except ValueError as error:
+        raise Refused("The list of paths does not parse.") from error
+    if not isinstance(named, list) or (named and len(named) != len(files)):
+        raise Refused("Each file needs one path.")
+    given = [str(path) for path in named] or [file.name or "" for file in files]
+    total = sum(file.size or 0 for file in files)
+    if total > store.LARGEST_SITE:
+        raise Refused(f"The files have more than {store.LARGEST_SITE // 1048576} MB together, which is the most for one site.")
+    return 201, site_out(store.import_files(name, [store.NewFile(p, f.read()) for p, f in zip(given, files, strict=True)]))
+
+
+@router.get("/{site_id}", response={200: SiteOut, 404: ErrorOut})
+def read_site(request: HttpRequest, site_id: int) -> SiteOut:
+    """One site."""
+    return site_out(get_object_or_404(Site, pk=site_id))
+
+
+@router.patch("/{site_id}", response={200: SiteOut, 404: ErrorOut, 422: ErrorOut})
+def rename_site(request: HttpRequest, site_id: int, payload: NameIn) -> SiteOut:
+    """Give a site another name."""
+    site = get_object_or_404(Site, pk=site_id)
+    site.name = store.clean_name(payload.name)
+    site.save()
+    return site_out(site)
+
+
+@router.delete("/{site_id}", response={204: None, 404: ErrorOut})
+def remove_site(request: HttpRequest, site_id: int) -> tuple[int, None]:
+    """Remove a site with all its files."""
+    get_object_or_404(Site, pk=site_id).delete()
+    return 204, None
+
+
+@router.get("/{site_id}/zip", response={404: ErrorOut})
+def take_zip(request: HttpRequest, site_id: int) -> HttpResponse:
+    """The site's files as a zip."""
+    site = get_object_or_404(Site, pk=site_id)
+    name = "".join(c if c.isalnum() and c.isascii() or c in "-_" else "-" for c in site.name.lower()).strip("-") or "site"
+    response = HttpResponse(store.write_zip(site), content_type="application/zip")
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}.zip"'
+    return response
+
+
+@router.get("/{site_id}/file", response={200: FileText, 404: ErrorOut, 422: ErrorOut})
+def read_file(request: HttpRequest, site_id: int, path: str, revision: int | None = None) -> FileText:
+    """A text file's newest or an earlier state."""
+    file = find_file(site_id, path)
+    content, number, saved = bytes(file.content), file.revision, file.updated_at
+    if revision is not None:
+        earlier = file.revisions.filter(number=revision).first()
+        if earlier is None:
+            raise Refused(f"{file.path} has no revision {revision}.", 404)
+        content, number, saved = bytes(earlier.content), earlier.number, earlier.saved_at
+    text = decoded(content)
+    if text is None or not is_text(file.path):
+        raise Refused(f"{file.path} is not text in UTF-8, so it is kept as it is and not edited here.")
+    return FileText(path=file.path, text=text, revision=number, saved_at=saved.isoformat())
+
+
+@router.put("/{site_id}/file", response={200: SavedOut, 404: ErrorOut, 409: ClashOut, 422: ErrorOut})
+def save_file(request: HttpRequest, site_id: int, payload: SaveIn) -> SavedOut:
+    """Save a text file on top of the revision that the text was made from."""
+    site = get_object_or_404(Site, pk=site_id)
+    path = clean_path(payload.path)
+    if not is_text(path):
+        raise Refused(f"{path} is not a text file by its ending, so it cannot be edited here.")
+    known = site.files.filter(path=path).first()
+    content = encoded(payload.text, bytes(known.content) if known is not None else None)
+    file = store.save_file(site, path, content, payload.base_revision)
+    return SavedOut(path=file.path, revision=file.revision, saved_at=file.updated_at.isoformat())
+
+
+@router.get("/{site_id}/revisions", response={200: list[RevisionOut], 404: ErrorOut})
+def list_revisions(request: HttpRequest, site_id: int, path: str) -> list[RevisionOut]:
+    """The kept states of a file, newest first."""
+    return [
+        RevisionOut(number=revision.number, saved_at=revision.saved_at.isoformat(), size=len(bytes(revision.content)))
+        for revision in find_file(site_id, path).revisions.all()[:100]
+    ]
+
+
+@router.post("/{site_id}/bring-back", response={200: SavedOut, 404: ErrorOut, 422: ErrorOut})
+def bring_back(request: HttpRequest, site_id: int, payload: BringBackIn) -> SavedOut:
+    """Make an earlier state the newest, as a further revision."""
+    file = store.bring_back(find_file(site_id, payload.path), payload.number)
+    return SavedOut(path=file.path, revision=file.revision, saved_at=file.updated_at.isoformat())
+
+
+@router.put("/{site_id}/pins", response={200: list[PinOut], 404: ErrorOut, 422: ErrorOut})
+def set_pins(request: HttpRequest, site_id: int, payload: list[PinOut]) -> list[PinOut]:
+    """Replace the pins of a site."""
+    site = get_object_or_404(Site, pk=site_id)
+    if len(payload) > MOST_PINS:
+        raise Refused(f"{MOST_PINS} pins are the most.")
+    for pin in payload:
+        if not pin.name.strip() or len(pin.name) > 40:
+            raise Refused("A pin needs a name of 40 characters at most.")
+        if not (100 <= pin.width <= 4000 and 100 <= pin.height <= 4000):
+            raise Refused(f"The pin {pin.name} is {pin.width} × {pin.height}; both sides go from 100 to 4,000.")
+    site.pins.all().delete()
+    Pin.objects.bulk_create([Pin(site=site, name=p.name.strip(), width=p.width, height=p.height) for p in payload])
+    return [PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()]

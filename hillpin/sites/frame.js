@@ -1,0 +1,109 @@
+// Runs inside the page under work. Speaks with the application by messages only.
+(() => {
+  "use strict";
+  document.currentScript.remove();
+  const send = (message) => parent.postMessage({ pin: true, ...message }, "*");
+  const elements = () => [...document.querySelectorAll("body, body *")];
+  let scheduled = false;
+  let version = 0;
+
+  function measure() {
+    scheduled = false;
+    const sx = scrollX, sy = scrollY;
+    const rects = elements().map((element) => {
+      const r = element.getBoundingClientRect();
+      return element.getClientRects().length ? [r.x + sx, r.y + sy, r.width, r.height] : null;
+    });
+    send({
+      kind: "measured", version, rects, scroll: [sx, sy], viewport: [innerWidth, innerHeight],
+      size: [document.documentElement.scrollWidth, document.documentElement.scrollHeight],
+    });
+  }
+  const schedule = () => {
+    if (scheduled) return;
+    scheduled = true;
+    requestAnimationFrame(measure);
+  };
+
+  // url() in a sheet is relative to the sheet; in a <style> it would be relative to the page.
+  const rebased = (css, path) => css.replace(/url\(\s*(["']?)(?!["']?(?:data:|[a-z]+:|\/|#))([^"')]+)\1\s*\)/gi,
+    (_, quote, address) => `url("${new URL(address, new URL(path, location.href)).href}")`);
+
+  function styleFor(link, sheets, base) {
+    const href = link.getAttribute("href");
+    if (!href || !/(^|\s)stylesheet(\s|$)/i.test(link.getAttribute("rel") || "")) return null;
+    const full = new URL(href, location.href).href;
+    const path = Object.keys(sheets).find((name) => new URL(base + name, location.href).href === full);
+    if (path === undefined) return null;
+    const style = document.createElement("style");
+    style.dataset.pinFile = path;
+    const media = link.getAttribute("media");
+    if (media) style.media = media;
+    style.textContent = rebased(sheets[path], base + path);
+    return style;
+  }
+
+  function render({ html, sheets, base }) {
+    const next = new DOMParser().parseFromString(html, "text/html");
+    for (const link of [...next.querySelectorAll("link[rel]")]) {
+      const style = styleFor(link, sheets, base);
+      if (style) link.replaceWith(style);
+    }
+    const at = [scrollX, scrollY];
+    document.replaceChild(document.adoptNode(next.documentElement), document.documentElement);
+    scrollTo(at[0], at[1]);
+    document.fonts.ready.then(schedule);
+    for (const image of document.images) image.addEventListener("load", schedule, { once: true });
+    observe();
+    schedule();
+  }
+
+  function restyle(sheets, base) {
+    let missed = false;
+    for (const style of document.querySelectorAll("style[data-pin-file]")) {
+      const css = sheets[style.dataset.pinFile];
+      if (css === undefined) { missed = true; continue; }
+      const text = rebased(css, base + style.dataset.pinFile);
+      if (style.textContent !== text) style.textContent = text;
+    }
+    schedule();
+    return !missed;
+  }
+
+  const sizes = new ResizeObserver(schedule);
+  const observe = () => { sizes.disconnect(); if (document.body) sizes.observe(document.body); };
+
+  addEventListener("message", (event) => {
+    if (event.source !== parent || !event.data || !event.data.pin) return;
+    const message = event.data;
+    if (message.version !== undefined) version = message.version;
+    if (message.kind === "render") render(message);
+    else if (message.kind === "restyle") restyle(message.sheets, message.base);
+    else if (message.kind === "scroll-to") {
+      const element = elements()[message.index];
+      if (!element) return;
+      const box = element.getBoundingClientRect();
+      if (box.bottom < 0 || box.top > innerHeight) element.scrollIntoView({ block: "center" });
+    } else if (message.kind === "measure") schedule();
+  });
+  addEventListener("click", (event) => {
+    event.preventDefault();
+    event.stopPropagation();
+    const target = event.target instanceof Element ? event.target : null;
+    const index = target ? elements().indexOf(target) : -1;
+    if (index >= 0) send({ kind: "selected", index });
+  }, true);
+  addEventListener("submit", (event) => event.preventDefault(), true);
+  addEventListener("keydown", (event) => {
+    if (event.key === "Tab") return;
+    if (event.key === "Enter" || event.key === " ") event.preventDefault();
+  }, true);
+  addEventListener("focusin", (event) => {
+    const index = elements().indexOf(event.target);
+    if (index >= 0) send({ kind: "focused", index });
+  });
+  addEventListener("scroll", () => send({ kind: "scrolled", scroll: [scrollX, scrollY] }), { passive: true });
+  addEventListener("resize", schedule);
+  addEventListener("load", schedule);
+  addEventListener("DOMContentLoaded", () => { observe(); document.fonts.ready.then(schedule); send({ kind: "ready" }); });
+})();

@@ -1,0 +1,106 @@
+"""What the sites API takes and gives."""
+
+from __future__ import annotations
+
+from ninja import Schema
+
+
+class FileOut(Schema):
+    """A file of a site without its content."""
+
+    path: str
+    kind: str
+    """``page``, ``style``, ``text``, ``picture``, ``font`` or ``other``."""
+    size: int
+    revision: int
+    editable: bool
+
+
+class PinOut(Schema):
+    """A viewport in CSS px with a name."""
+
+    name: str
+    width: int
+    height: int
+
+
+class SiteOut(Schema):
+    """A site with its files and pins."""
+
+    id: int
+    name: str
+    is_demo: bool
+    updated_at: str
+    files: list[FileOut]
+    pins: list[PinOut]
+
+
+class SiteSummary(Schema):
+    """A site in the list."""
+
+    id: int
+    name: str
+    is_demo: bool
+    updated_at: str
+    pages: list[str]
+    file_count: int
+
+
+class NameIn(Schema):
+    """A name for a site."""
+
+    name: str
+
+
+class FileText(Schema):
+    """A text file's newest state."""
+
+    path: str
+    text: str
+    revision: int
+    saved_at: str
+
+
+class SaveIn(Schema):
+    """A new state and the revision it builds on (0 for a new file)."""
+
+    path: str
+    text: str
+    base_revision: int
+
+
+class SavedOut(Schema):
+    """The revision that a save made."""
+
+    path: str
+    revision: int
+    saved_at: str
+
+
+class ClashOut(Schema):
+    """The newest state, where a save built on an older one."""
+
+    detail: str
+    revision: int
+    text: str
+
+
+class ErrorOut(Schema):
+    """What was wrong, in a sentence."""
+
+    detail: str
+
+
+class RevisionOut(Schema):
+    """An earlier state of a file."""
+
+    number: int
+    saved_at: str
+    size: int
+
+
+class BringBackIn(Schema):
+    """A revision to make the newest again."""
+
+    path: str
+    number: int
