@@ -50,7 +50,7 @@ class _Target:
 
 def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
     """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it."""
-    matched = _matched_elements(page)
+    matched = matched_elements(page)
     notes: list[Note] = []
     for rule in page.sheets.rules:
         notes += _rule_notes(rule, matched.get(id(rule), []), layout, selected)
@@ -59,7 +59,7 @@ def margin_notes(page: Page, layout: Layout, selected: Element | None = None) ->
     return notes
 
 
-def _matched_elements(page: Page) -> dict[int, list[Element]]:
+def matched_elements(page: Page) -> dict[int, list[Element]]:
     """The elements of each rule in document order, by the rule's identity."""
     matched: dict[int, list[Element]] = {}
     for element in [page.document.root, *page.document.root.descendants()]:

@@ -11,7 +11,7 @@ from ninja import Router
 from ..core.errors import InputError
 from ..core.hill import hill_of
 from ..core.markup.tree import Element
-from ..core.notes import margin_notes
+from ..core.notes import margin_notes, matched_elements
 from ..core.page import Layout, Page
 from ..core.rows import dimension_rows
 from ..core.working.explain import QUANTITIES, explain
@@ -29,11 +29,13 @@ from .schemas import (
     NumbersIn,
     NumbersOut,
     RowOut,
+    RuleOut,
     UnmodelledOut,
     WorkingOut,
 )
 
 router = Router(tags=["numbers"])
+MOST_MATCHED = 400
 
 
 @router.post("/{site_id}/numbers", response={200: NumbersOut, 404: ErrorOut, 422: ErrorOut})
@@ -58,6 +60,7 @@ def numbers_of(page: Page, payload: NumbersIn) -> NumbersOut:
         elements=[_element_out(element, layout) for element in page.document.elements],
         notes=[NoteOut(**asdict(note)) for note in margin_notes(page, layout, selected)],
         sheets=list(page.sheets.files),
+        rules=_rules(page),
         selected=selected.index if selected is not None else None,
         rules_applied=sum(1 for match in rules if match.rule.origin == "author"),
         rows=[RowOut(**asdict(row)) for row in dimension_rows(layout, selected)] if selected is not None else [],
@@ -65,6 +68,14 @@ def numbers_of(page: Page, payload: NumbersIn) -> NumbersOut:
         unmodelled=[UnmodelledOut(**asdict(item)) for item in layout.unmodelled],
         missing=[MissingOut(**{name: getattr(item, name) for name in ("address", "file", "line", "kind")}) for item in page.missing],
     )
+
+
+def _rules(page: Page) -> list[RuleOut]:
+    matched = matched_elements(page)
+    return [
+        RuleOut(file=rule.file, line=rule.line, elements=[e.index for e in matched.get(id(rule), []) if e.index >= 0][:MOST_MATCHED])
+        for rule in page.sheets.rules
+    ]
 
 
 def selected_element(page: Page, layout: Layout, index: int | None) -> Element | None:
@@ -89,7 +100,7 @@ def _element_out(element: Element, layout: Layout) -> ElementOut:
         start=element.offset,
         tag_end=element.start_tag_end,
         end=element.end,
-        rect=(rect.x, rect.y, rect.width, rect.height) if rect is not None else None,
+        rect=[rect.x, rect.y, rect.width, rect.height] if rect is not None else None,
         modelled=element not in layout.unmodelled_elements,
     )
 

@@ -25,7 +25,8 @@ class ElementOut(Schema):
     start: int | None
     tag_end: int | None
     end: int | None
-    rect: tuple[float, float, float, float] | None
+    rect: list[float] | None
+    """x, y, width and height of its border box in the page; None where it makes no box."""
     modelled: bool
 
 
@@ -105,6 +106,14 @@ class MissingOut(Schema):
     kind: str
 
 
+class RuleOut(Schema):
+    """A style rule and the elements (indices) it applies to in some media."""
+
+    file: str
+    line: int
+    elements: list[int]
+
+
 class NumbersOut(Schema):
     """Everything Write shows of a page at the walker."""
 
@@ -114,6 +123,7 @@ class NumbersOut(Schema):
     elements: list[ElementOut]
     notes: list[NoteOut]
     sheets: list[str]
+    rules: list[RuleOut]
     selected: int | None
     rules_applied: int
     rows: list[RowOut]

@@ -1,0 +1,198 @@
+"""``./pin start``, ``./pin test`` and ``./pin lint``: sets up the front end and the data, then runs."""
+
+from __future__ import annotations
+
+import argparse
+import hashlib
+import os
+import shutil
+import socket
+import subprocess
+import sys
+from collections.abc import Iterable
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+WEB = ROOT / "web"
+STATE = ROOT / ".pin-state"
+CHROMIUM = "/usr/bin/chromium"
+OLDEST_NODE = 20
+
+
+class Stop(Exception):
+    """A reason not to go on, as a sentence that says what to do."""
+
+
+def say(text: str) -> None:
+    """Tell what is being done."""
+    print(text, file=sys.stderr, flush=True)
+
+
+def digest(paths: Iterable[Path]) -> str:
+    """One hash of some files' names and contents."""
+    total = hashlib.sha256()
+    for path in sorted(paths):
+        total.update(path.relative_to(ROOT).as_posix().encode() + b"\0" + path.read_bytes() + b"\0")
+    return total.hexdigest()
+
+
+def is_done(step: str, mark: str) -> bool:
+    """Whether a step was done for exactly this state."""
+    stamp = STATE / step
+    return stamp.is_file() and stamp.read_text() == mark
+
+
+def set_done(step: str, mark: str) -> None:
+    """Note that a step is done for a state."""
+    STATE.mkdir(exist_ok=True)
+    (STATE / step).write_text(mark)
+
+
+def run(words: list[str], cwd: Path = ROOT, trouble: str = "") -> None:
+    """Run a command; raises Stop with a sentence where it fails."""
+    result = subprocess.run(words, cwd=cwd, check=False, stdout=sys.stderr)
+    if result.returncode != 0:
+        raise Stop(trouble or f"{' '.join(words[:3])} failed with {result.returncode}.")
+
+
+def check_node() -> None:
+    """Raises Stop where Node or npm is missing or too old."""
+    node, npm = shutil.which("node"), shutil.which("npm")
+    if node is None or npm is None:
+        raise Stop(f"Hill Pin needs Node {OLDEST_NODE} or newer with npm to build its interface. Install them and run this again.")
+    version = subprocess.run([node, "--version"], capture_output=True, text=True, check=False).stdout.strip()
+    if not version.startswith("v") or int(version[1:].split(".")[0]) < OLDEST_NODE:
+        raise Stop(f"Node is {version or 'unknown'}; Hill Pin needs Node {OLDEST_NODE} or newer. Install it and run this again.")
+
+
+def web_sources() -> list[Path]:
+    """Every file that the built front end depends on."""
+    files = [path for folder in (WEB / "src", WEB / "public") for path in folder.rglob("*") if path.is_file()]
+    return files + [WEB / name for name in ("index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json", ".npmrc")]
+
+
+def set_up_packages() -> None:
+    """npm packages by the lock file."""
+    mark = digest([WEB / "package-lock.json"])
+    if is_done("npm", mark) and (WEB / "node_modules").is_dir():
+        return
+    check_node()
+    say("Setting up npm packages…")
+    run(["npm", "ci", "--no-audit", "--no-fund"], WEB, "The npm packages could not be installed. Check the network to the package registry and run this again.")
+    set_done("npm", mark)
+
+
+def set_up_web() -> None:
+    """The built front end."""
+    mark = digest(web_sources())
+    if is_done("web", mark) and (WEB / "dist" / "index.html").is_file():
+        return
+    set_up_packages()
+    say("Building the interface…")
+    run(["npm", "run", "--silent", "build"], WEB, "The interface could not be built; the lines above say why.")
+    set_done("web", mark)
+
+
+def set_up_chromium() -> None:
+    """Debian's Chromium, for the tests."""
+    if Path(CHROMIUM).exists():
+        return
+    say("Installing Chromium for the tests (apt-get install chromium)…")
+    sudo = [] if os.geteuid() == 0 else ["sudo", "-n"]
+    trouble = "Chromium could not be installed. Run apt-get install chromium as root and run this again."
+    run([*sudo, "apt-get", "update", "-qq"], trouble=trouble)
+    run([*sudo, "apt-get", "install", "-y", "-qq", "chromium"], trouble=trouble)
+
+
+def prepare_data() -> None:
+    """The database with its tables, and the demo on the first start. Raises Stop where it is broken."""
+    import django
+    from django.core.management import call_command
+    from django.db import DatabaseError
+
+    from hillpin.settings import DATA
+
+    django.setup()
+    try:
+        call_command("migrate", verbosity=0)
+        call_command("load_demo")
+    except DatabaseError as error:
+        raise Stop(
+            f"The database in {DATA} cannot be used ({error}). Move hillpin.sqlite3 out of that folder to begin anew, "
+            "or name another folder with --data."
+        ) from error
+
+
+def check_port(port: int) -> None:
+    """Raises Stop where the port is in use."""
+    with socket.socket(socket.AF_INET, socket.SOCK_STREAM) as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError as error:
+            raise Stop(
+                f"Port {port} is in use, perhaps by Hill Pin itself: look at http://127.0.0.1:{port}/. "
+                f"Otherwise start on another one: ./pin start --port {port + 1}"
+            ) from error
+
+
+def start(words: list[str]) -> None:
+    """Set up, migrate, load the demo on the first start, and serve."""
+    parser = argparse.ArgumentParser(prog="pin start")
+    parser.add_argument("--port", type=int, default=int(os.environ.get("HILLPIN_PORT", "8800")))
+    parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(ROOT / "data")))
+    arguments = parser.parse_args(words)
+    os.environ["HILLPIN_PORT"] = str(arguments.port)
+    os.environ["HILLPIN_DATA"] = arguments.data
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
+    check_port(arguments.port)
+    try:
+        Path(arguments.data).mkdir(parents=True, exist_ok=True)
+        (Path(arguments.data) / ".writable").touch()
+    except OSError as error:
+        raise Stop(f"The data folder {arguments.data} cannot be written to ({error.strerror}). Name another one with --data.") from error
+    set_up_web()
+    prepare_data()
+    import uvicorn
+
+    say(f"Hill Pin is at http://127.0.0.1:{arguments.port}/ (Ctrl+C stops it)")
+    uvicorn.run("hillpin.asgi:application", host="127.0.0.1", port=arguments.port, log_level="warning", lifespan="off")
+
+
+def test(words: list[str]) -> None:
+    """All tests through Django's runner, on a data folder of their own."""
+    import tempfile
+
+    set_up_chromium()
+    set_up_web()
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
+    with tempfile.TemporaryDirectory(prefix="hillpin-test-") as folder:
+        environment = {**os.environ, "HILLPIN_DATA": folder, "DJANGO_ALLOW_ASYNC_UNSAFE": "true"}
+        code = subprocess.run([sys.executable, "-m", "django", "test", *(words or ["tests"])], cwd=ROOT, env=environment, check=False).returncode
+    sys.exit(code)
+
+
+def lint(words: list[str]) -> None:
+    """ruff, mypy (strict in core), ESLint, tsc, the front end's production build."""
+    set_up_packages()
+    run([sys.executable, "-m", "ruff", "check", "hillpin", "tests", "tools"])
+    run([sys.executable, "-m", "mypy", "--strict", "hillpin/core", "hillpin/cli"])
+    run(["npm", "run", "--silent", "lint"], WEB)
+    run(["npm", "run", "--silent", "types"], WEB)
+    run(["npm", "run", "--silent", "build"], WEB)
+
+
+def main() -> None:
+    """Run one of the commands; a reason to stop is one line and exit 2."""
+    command, words = sys.argv[1], sys.argv[2:]
+    try:
+        {"start": start, "test": test, "lint": lint}[command](words)
+    except Stop as reason:
+        print(reason, file=sys.stderr)
+        sys.exit(2)
+    except KeyboardInterrupt:
+        sys.exit(130)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,49 @@
+/** The API's client, typed from the server's OpenAPI schema. */
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+type Schemas = components["schemas"];
+export type Site = Schemas["SiteOut"];
+export type SiteSummary = Schemas["SiteSummary"];
+export type SiteFile = Schemas["FileOut"];
+export type Pin = Schemas["PinOut"];
+export type Numbers = Schemas["NumbersOut"];
+export type ElementNumbers = Schemas["ElementOut"];
+export type MarginNote = Schemas["NoteOut"];
+export type DimensionRow = Schemas["RowOut"];
+export type Working = Schemas["WorkingOut"];
+export type Step = Schemas["StepOut"];
+export type Hill = Schemas["HillOut"];
+export type HillPoint = Schemas["HillPointOut"];
+export type Edge = Schemas["EdgeOut"];
+export type Revision = Schemas["RevisionOut"];
+export type Clash = Schemas["ClashOut"];
+
+/** The sentence in an error answer of the server, or a plain one where there is none. */
+export function sentence(error: unknown): string {
+  if (typeof error === "object" && error !== null && "detail" in error) {
+    const detail = (error as { detail: unknown }).detail;
+    if (typeof detail === "string") return detail;
+  }
+  return "Hill Pin does not answer. Check that ./pin start is running.";
+}
+
+/** The data of an answer; throws its sentence where it is an error. */
+export async function ask<T>(answer: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  const { data, error } = await answer.catch((failure: unknown) => ({ data: undefined, error: failure }));
+  if (error !== undefined || data === undefined) throw new Error(sentence(error));
+  return data;
+}
+
+/** Take in a zip, a folder's files or several files as a new site. */
+export async function importSite(files: { file: File; path: string }[]): Promise<Site> {
+  const form = new FormData();
+  for (const { file } of files) form.append("files", file);
+  form.append("paths", JSON.stringify(files.map(({ path }) => path)));
+  const response = await fetch("/api/sites/import", { method: "POST", body: form }).catch(() => undefined);
+  const body: unknown = await response?.json().catch(() => undefined);
+  if (!response?.ok) throw new Error(sentence(body));
+  return body as Site;
+}

@@ -1,0 +1,90 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type DragEvent, type SubmitEvent, useRef, useState } from "react";
+import styled from "styled-components";
+import { ask, client, importSite, type Site } from "../../api/client";
+import { Button } from "../../kit/Button";
+import { go, writeAddress } from "../../router";
+import { fromDrop, fromPicker, type GivenFile } from "./files";
+
+const Two = styled.section`
+  display: grid; grid-template-columns: repeat(auto-fit, minmax(min(330px, 100%), 1fr)); gap: 16px;
+  form, .drop { padding: 16px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--panel); }
+  .drop { border: 2px dashed var(--hairline); }
+  .drop[data-over="true"] { border-color: var(--lake); background: var(--lake-wash); }
+  h2 { font-size: 15px; margin-bottom: 4px; }
+  p { color: var(--soft); margin-bottom: 12px; max-width: 56ch; }
+  label { display: block; margin-bottom: 4px; font-weight: 600; }
+  input[type="text"] { width: 100%; max-width: 22em; margin-right: 8px; padding: 5px 8px; border: 1px solid var(--faint); border-radius: 4px; background: var(--paper); }
+  .row { display: flex; flex-wrap: wrap; gap: 8px; }
+  [role="alert"] { margin: 12px 0 0; padding: 8px 10px; border-left: 4px solid var(--wrong); background: var(--paper); color: var(--ink); }
+`;
+
+/** Make a site from an empty page, or take in a zip, a folder or several files. */
+export function NewSite() {
+  const [name, setName] = useState("");
+  const [trouble, setTrouble] = useState("");
+  const [busy, setBusy] = useState("");
+  const [over, setOver] = useState(false);
+  const files = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+
+  const open = async (what: string, making: Promise<Site>) => {
+    setBusy(what);
+    setTrouble("");
+    try {
+      const site = await making;
+      await queries.invalidateQueries({ queryKey: ["sites"] });
+      go(writeAddress(site.id));
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy("");
+    }
+  };
+  const make = (event: SubmitEvent) => {
+    event.preventDefault();
+    void open("Making the site…", ask(client.POST("/api/sites", { body: { name } })));
+  };
+  const take = (given: GivenFile[]) => {
+    if (given.length > 0) void open(`Taking in ${given.length === 1 ? "1 file" : `${given.length} files`}…`, importSite(given));
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void fromDrop(event.dataTransfer).then(take, () => setTrouble("The dropped files cannot be read. Choose them with the buttons."));
+  };
+  return (
+    <Two aria-label="More sites">
+      <form onSubmit={make}>
+        <h2>New site</h2>
+        <p>Starts with an empty page that is already right: doctype, language, charset, viewport, a linked stylesheet and a picture folder.</p>
+        <label htmlFor="site-name">Name of the site</label>
+        <div className="row">
+          <input id="site-name" type="text" required maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
+          <Button type="submit" data-strong>Make it</Button>
+        </div>
+      </form>
+      <div
+        className="drop" data-over={over}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={drop}
+      >
+        <h2>Your own work</h2>
+        <p>Drop a zip, a folder or several files here. They are kept as they are, byte for byte, until you edit them. Up to 400 files and 60 MB.</p>
+        <div className="row">
+          <Button onPress={() => files.current?.click()}>Choose a zip or files</Button>
+          <Button onPress={() => folder.current?.click()}>Choose a folder</Button>
+        </div>
+        <input ref={files} type="file" multiple hidden aria-label="Zip or files" onChange={(event) => event.target.files && take(fromPicker(event.target.files))} />
+        <input ref={folder} type="file" multiple hidden aria-label="Folder" {...{ webkitdirectory: "" }} onChange={(event) => event.target.files && take(fromPicker(event.target.files))} />
+        <p role="status" style={{ margin: "10px 0 0" }}>{busy}</p>
+        {trouble && <p role="alert">{trouble}</p>}
+      </div>
+    </Two>
+  );
+}

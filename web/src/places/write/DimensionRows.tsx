@@ -1,0 +1,91 @@
+import { useLayoutEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import type { DimensionRow } from "../../api/client";
+import { fillOf, Hatching } from "../../kit/Hatching";
+import { px } from "../../kit/numbers";
+
+const Panel = styled.section`
+  padding: 8px 12px 6px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: hidden;
+  svg { display: block; width: 100%; }
+  text { font-size: 11px; fill: var(--ink); font-variant-numeric: tabular-nums; }
+  .beside { fill: var(--soft); }
+  .row { cursor: pointer; }
+`;
+
+const ROW = 20;
+const STEP = 25;
+
+interface Props {
+  rows: DimensionRow[];
+  viewport: number;
+  selected: number | null;
+  onSelect: (index: number) => void;
+}
+
+/** Where the width goes, to scale: viewport, the ancestors that narrow the box, the box itself. */
+export function DimensionRows({ rows, viewport, selected, onSelect }: Props) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(740);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setRoom(element.clientWidth - 24));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const right = Math.max(viewport, ...rows.flatMap((row) => row.parts.map((part) => part.x + part.width)));
+  const left = Math.min(0, ...rows.flatMap((row) => row.parts.map((part) => part.x)));
+  const x = (at: number) => 1 + ((at - left) / (right - left)) * (room - 2);
+  return (
+    <Panel ref={ref} aria-label="Dimension rows">
+      <svg height={rows.length * STEP} role="list" aria-label="Where the width goes, from the viewport inwards">
+        <Hatching />
+        {rows.map((row, number) => (
+          <Row key={`${number} ${row.index}`} row={row} y={number * STEP + 1} x={x} room={room} isSelected={row.index !== null && row.index === selected} onSelect={onSelect} />
+        ))}
+      </svg>
+    </Panel>
+  );
+}
+
+interface RowProps {
+  row: DimensionRow;
+  y: number;
+  x: (at: number) => number;
+  room: number;
+  isSelected: boolean;
+  onSelect: (index: number) => void;
+}
+
+function Row({ row, y, x, room, isSelected, onSelect }: RowProps) {
+  const content = row.parts.find((part) => part.kind === "content");
+  const first = row.parts[0];
+  const last = row.parts.at(-1);
+  if (!content || !first || !last) return null;
+  const name = row.index === null ? `viewport ${px(row.inside)}` : `${row.name}, room inside ${px(row.inside)}`;
+  const short = px(row.inside);
+  const inner = x(content.x + content.width) - x(content.x);
+  const fits = (text: string, width: number) => text.length * 5.9 + 8 <= width;
+  const label = fits(name, inner) ? name : fits(short, inner) ? short : "";
+  const edges = row.parts.filter((part) => part.kind !== "content").map((part) => `${part.kind} ${px(part.width)}`).join(", ");
+  const beside = label === name ? "" : `${row.name}: ${edges ? `${edges}, ` : ""}content ${short}`;
+  const end = x(last.x + last.width) + 6;
+  const besideFits = beside !== "" && end + beside.length * 5.7 < room;
+  const startFits = beside !== "" && !besideFits && beside.length * 5.7 + 12 < x(first.x);
+  const index = row.index;
+  const press = index === null ? undefined : () => onSelect(index);
+  return (
+    <g role="listitem" className={press && "row"} onClick={press} aria-label={`${name}${edges ? `; ${edges}` : ""}`}>
+      {row.parts.map((part, number) => (
+        <rect
+          key={number} x={x(part.x)} y={y} width={Math.max(x(part.x + part.width) - x(part.x), 0.75)} height={ROW}
+          fill={part.kind === "content" && isSelected ? "var(--lake-wash)" : fillOf(part.kind)}
+          stroke={isSelected && part.kind === "content" ? "var(--lake)" : "var(--ink)"} strokeWidth={part.kind === "margin" ? 0.4 : 0.9}
+        />
+      ))}
+      {label && <text x={(x(content.x) + x(content.x + content.width)) / 2} y={y + 14} textAnchor="middle">{label}</text>}
+      {besideFits && <text className="beside" x={end} y={y + 14}>{beside}</text>}
+      {startFits && <text className="beside" x={x(first.x) - 6} y={y + 14} textAnchor="end">{beside}</text>}
+    </g>
+  );
+}

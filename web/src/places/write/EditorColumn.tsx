@@ -1,0 +1,106 @@
+import { useState } from "react";
+import styled from "styled-components";
+import type { MarginNote, Numbers, SiteFile } from "../../api/client";
+import { Button } from "../../kit/Button";
+import { px } from "../../kit/numbers";
+import { Editor, type Jump } from "./editor/Editor";
+import type { Marks } from "./editor/marks";
+import type { ShownNote } from "./editor/notes";
+import { History } from "./History";
+import type { TextFile } from "./texts";
+
+const Column = styled.section`
+  display: grid; grid-template-rows: auto auto 1fr auto; min-height: 0; min-width: 0; border-right: 1px solid var(--hairline); background: var(--panel);
+  .tabs { display: flex; align-items: end; gap: 2px; padding: 6px 8px 0; border-bottom: 1px solid var(--hairline); background: var(--paper); min-width: 0; }
+  .tabs ul { display: flex; gap: 2px; margin: 0; padding: 0; list-style: none; overflow-x: auto; min-width: 0; }
+  .tabs li button { padding: 5px 12px; border: 1px solid transparent; border-bottom: 0; border-radius: 5px 5px 0 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; }
+  .tabs li button[aria-pressed="true"] { border-color: var(--hairline); background: var(--panel); color: var(--ink); font-weight: 600; margin-bottom: -1px; padding-bottom: 6px; }
+  .tabs .end { display: flex; align-items: center; gap: 8px; margin-left: auto; padding-bottom: 4px; color: var(--soft); white-space: nowrap; font-size: 12px; }
+  .tabs .end button { padding: 1px 8px; }
+  .banner { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 8px 12px; border-bottom: 1px solid var(--hairline); border-left: 4px solid var(--wrong); background: var(--paper); }
+  .banner.note { border-left-color: var(--doubt); }
+  .status { display: flex; gap: 14px; padding: 5px 12px; border-top: 1px solid var(--hairline); color: var(--soft); overflow: hidden; white-space: nowrap; }
+  .status strong { color: var(--ink); }
+  .status .caret { margin-left: auto; overflow: hidden; text-overflow: ellipsis; color: var(--lake); }
+`;
+
+interface Props {
+  siteId: number;
+  files: SiteFile[];
+  texts: ReadonlyMap<string, TextFile>;
+  open: string;
+  page: string;
+  numbers: Numbers | undefined;
+  notes: ShownNote[];
+  marks: Marks;
+  jump: Jump | null;
+  alsoOpen: boolean;
+  onOpen: (path: string) => void;
+  onEdit: (path: string, text: string) => void;
+  onCaret: (path: string, offset: number, line: number) => void;
+  onSettle: (path: string, keep: "mine" | "theirs") => void;
+  onReload: (path: string) => void;
+}
+
+/** The editors of the page's files, one at a time, with what must be known about saving. */
+export function EditorColumn(props: Props) {
+  const { siteId, files, texts, open, page, numbers, notes, marks, jump, alsoOpen } = props;
+  const [showsHistory, setHistory] = useState(false);
+  const [caretNote, setCaretNote] = useState("");
+  const file = texts.get(open);
+  const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
+  const parent = numbers?.elements.find((candidate) => candidate.index === element?.parent);
+  const tabs = files.filter((candidate) => candidate.editable && (candidate.path === page || candidate.kind === "style" || candidate.path === open));
+  const isLinked = open === page || !open.endsWith(".css") || !numbers || numbers.sheets.includes(open);
+  return (
+    <Column aria-label="Source">
+      <div className="tabs">
+        <ul aria-label="Files">
+          {tabs.map((tab) => (
+            <li key={tab.path}>
+              <button type="button" aria-pressed={tab.path === open} onClick={() => props.onOpen(tab.path)}>
+                {tab.path}{texts.get(tab.path)?.state === "unsaved" ? " •" : ""}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <span className="end">
+          {numbers && <span>px at {px(numbers.width)} wide</span>}
+          <Button onPress={() => setHistory(!showsHistory)}>{showsHistory ? "Back to the source" : "Earlier states"}</Button>
+        </span>
+      </div>
+      <div>
+        {file?.state === "clash" && (
+          <div className="banner" role="alert">
+            <span>{file.clash?.detail ?? "This file was saved elsewhere."} Which text is to stay?</span>
+            <Button onPress={() => props.onSettle(open, "mine")}>Keep the one here</Button>
+            <Button onPress={() => props.onSettle(open, "theirs")}>Take the other</Button>
+          </div>
+        )}
+        {file?.state === "failed" && <div className="banner" role="alert">Not saved: {file.message} It is tried again by itself.</div>}
+        {alsoOpen && file?.state !== "clash" && <div className="banner note" role="status">This site is open in another window too. What is saved there appears here.</div>}
+        {!isLinked && <div className="banner note" role="status">{page} does not link {open}, so nothing here takes effect on it.</div>}
+      </div>
+      {file && showsHistory && <History siteId={siteId} path={open} revision={file.revision} onBroughtBack={() => { props.onReload(open); setHistory(false); }} />}
+      {file && !showsHistory && (
+        <Editor
+          site={siteId} path={open} text={file.text} outside={file.outside} notes={notes} marks={marks} jump={jump}
+          onEdit={props.onEdit} onCaret={props.onCaret} onNote={setCaretNote}
+        />
+      )}
+      {!file && <p style={{ padding: 12 }}>Opening {open}…</p>}
+      <div className="status">
+        <span>
+          Selected: <strong>{element?.name ?? "nothing"}</strong>{parent ? ` in ${parent.name}` : ""}
+        </span>
+        {numbers && <span>{numbers.rules_applied === 1 ? "1 rule applies" : `${numbers.rules_applied} rules apply`} here</span>}
+        <span className="caret" role="status">{caretNote}</span>
+      </div>
+    </Column>
+  );
+}
+
+/** Problems stand in the panel at the right; notes of the open file stand beside their lines. */
+export function notesOf(numbers: Numbers | undefined, path: string): MarginNote[] {
+  return numbers?.notes.filter((note) => note.file === path) ?? [];
+}

@@ -1,0 +1,130 @@
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import type { Measured } from "./editor/notes";
+
+const Ground = styled.div`
+  position: relative; overflow: hidden; min-height: 0; height: 100%; background: var(--frame-ground);
+  .sheet { position: absolute; top: 12px; background: #fff; border: 1px solid var(--hairline); transform-origin: 0 0; }
+  iframe { display: block; border: 0; background: #fff; }
+  svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; overflow: hidden; }
+  .scale { position: absolute; right: 6px; bottom: 4px; padding: 0 6px; border-radius: 3px; background: var(--panel); color: var(--soft); font-size: 11px; }
+`;
+
+const EDGE = 12;
+
+/** What the page in the frame says of itself. */
+export interface FrameReport {
+  rects: Measured;
+  scroll: readonly [number, number];
+  size: readonly [number, number];
+  version: number;
+}
+
+interface Props {
+  siteId: number;
+  page: string;
+  width: number;
+  /** The page's text and its sheets' texts, with a number that grows with every change. */
+  source: { html: string; sheets: Record<string, string>; version: number } | null;
+  selected: number | null;
+  /** The selected box was chosen elsewhere: bring it into view. */
+  reveal: number;
+  onHeight: (height: number) => void;
+  onReport: (report: FrameReport) => void;
+  onSelect: (index: number) => void;
+}
+
+interface FrameMessage {
+  pin?: boolean;
+  kind: string;
+  index?: number;
+  rects?: Measured;
+  scroll?: [number, number];
+  size?: [number, number];
+  version?: number;
+}
+
+/** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
+export function PageFrame(props: Props) {
+  const { siteId, page, width, source, selected, reveal, onHeight } = props;
+  const ground = useRef<HTMLDivElement>(null);
+  const frame = useRef<HTMLIFrameElement>(null);
+  const sent = useRef<{ html: string; sheets: string } | null>(null);
+  const [room, setRoom] = useState({ width: 700, height: 400 });
+  const [isReady, setReady] = useState(false);
+  const [report, setReport] = useState<FrameReport | null>(null);
+  const latest = useRef(props);
+  useEffect(() => {
+    latest.current = props;
+  });
+
+  useLayoutEffect(() => {
+    const element = ground.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const scale = Math.min(1, Math.max((room.width - 2 * EDGE) / width, 0.05));
+  const height = Math.max(Math.round((room.height - EDGE) / scale), 200);
+  useEffect(() => onHeight(height), [height, onHeight]);
+
+  useEffect(() => {
+    const hear = (event: MessageEvent<FrameMessage>) => {
+      if (event.source !== frame.current?.contentWindow || !event.data?.pin) return;
+      const message = event.data;
+      if (message.kind === "ready") {
+        sent.current = null;
+        setReady(true);
+      } else if ((message.kind === "selected" || message.kind === "focused") && message.index !== undefined) {
+        latest.current.onSelect(message.index);
+      } else if (message.kind === "scrolled" && message.scroll) {
+        const scroll = message.scroll;
+        setReport((before) => before && { ...before, scroll });
+      } else if (message.kind === "measured" && message.rects && message.scroll && message.size) {
+        const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0 };
+        setReport(next);
+        latest.current.onReport(next);
+      }
+    };
+    addEventListener("message", hear);
+    return () => removeEventListener("message", hear);
+  }, []);
+
+  useEffect(() => {
+    const target = frame.current?.contentWindow;
+    if (!target || !isReady || !source) return;
+    const sheets = JSON.stringify(source.sheets);
+    const base = `/preview/${siteId}/`;
+    const kind = sent.current !== null && sent.current.html !== source.html ? "render" : "restyle";
+    target.postMessage({ pin: true, kind, html: source.html, sheets: source.sheets, base, version: source.version }, "*");
+    sent.current = { html: source.html, sheets };
+  }, [source, isReady, siteId]);
+
+  useEffect(() => {
+    if (selected !== null && reveal > 0) frame.current?.contentWindow?.postMessage({ pin: true, kind: "scroll-to", index: selected }, "*");
+  }, [reveal, selected]);
+
+  const left = Math.max(EDGE, (room.width - width * scale) / 2);
+  const rect = selected === null ? null : report?.rects[selected];
+  return (
+    <Ground ref={ground}>
+      <div className="sheet" style={{ left, width: width * scale + 2, height: height * scale + 2 }}>
+        <iframe
+          ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`/preview/${siteId}/${page.split("/").map(encodeURIComponent).join("/")}`}
+          style={{ width, height, transform: scale < 1 ? `scale(${scale})` : undefined, transformOrigin: "0 0" }}
+        />
+        {rect && report && (
+          <svg aria-hidden="true">
+            <rect
+              x={(rect[0] - report.scroll[0]) * scale} y={(rect[1] - report.scroll[1]) * scale} width={rect[2] * scale} height={rect[3] * scale}
+              fill="none" stroke="#2b6880" strokeWidth="2"
+            />
+          </svg>
+        )}
+      </div>
+      {scale < 1 && <span className="scale">drawn at {Math.round(scale * 100)}%</span>}
+    </Ground>
+  );
+}

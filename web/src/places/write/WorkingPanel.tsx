@@ -1,0 +1,108 @@
+import { useState } from "react";
+import { ToggleButton, ToggleButtonGroup } from "react-aria-components";
+import styled from "styled-components";
+import type { ElementNumbers, Step, Working } from "../../api/client";
+import { LinkButton } from "../../kit/Button";
+import { px } from "../../kit/numbers";
+import { numberFont } from "../../kit/theme";
+
+const Panel = styled.section`
+  padding: 8px 16px 12px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
+  header { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 14px; margin-bottom: 6px; }
+  h2 { font-size: 12px; color: var(--soft); overflow-wrap: anywhere; }
+  table { border-collapse: collapse; font-family: ${numberFont}; font-size: 12px; }
+  td, th { padding: 1px 0; font-weight: 400; text-align: left; vertical-align: top; }
+  td.sign { width: 16px; }
+  td.amount { padding-right: 16px; text-align: right; white-space: nowrap; }
+  th { padding-right: 24px; }
+  td.source { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); }
+  tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: 600; }
+  .measured { color: var(--doubt); font-style: italic; }
+  p { max-width: 70ch; }
+`;
+
+const Choice = styled(ToggleButtonGroup)`
+  display: inline-flex; border: 1px solid var(--hairline); border-radius: 4px;
+  button { padding: 1px 9px; border: 0; background: none; color: var(--soft); cursor: pointer; font-size: 12px; }
+  button[data-selected] { background: var(--lake-wash); color: var(--ink); font-weight: 600; }
+  button[data-focus-visible] { outline: 2px solid var(--lake); }
+`;
+
+interface Props {
+  workings: Working[];
+  element: ElementNumbers | undefined;
+  measured: readonly [number, number, number, number] | null | undefined;
+  onSource: (file: string, line: number) => void;
+  onSelect: (index: number) => void;
+}
+
+const QUANTITIES = ["width", "height", "x", "y"] as const;
+type Quantity = (typeof QUANTITIES)[number];
+
+/** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
+export function WorkingPanel({ workings, element, measured, onSource }: Props) {
+  const [of, setOf] = useState<Quantity>("width");
+  const working = workings.find((candidate) => candidate.of === of);
+  return (
+    <Panel aria-label="Working">
+      <header>
+        <h2>Working: {of} of {element?.name ?? "nothing"}</h2>
+        <Choice
+          aria-label="Which number" selectionMode="single" disallowEmptySelection selectedKeys={[of]}
+          onSelectionChange={(keys) => setOf([...keys][0] as Quantity)}
+        >
+          {QUANTITIES.map((quantity) => <ToggleButton key={quantity} id={quantity}>{quantity}</ToggleButton>)}
+        </Choice>
+      </header>
+      {working && <Sum working={working} measured={measured} onSource={onSource} />}
+    </Panel>
+  );
+}
+
+function Sum({ working, measured, onSource }: { working: Working; measured: Props["measured"]; onSource: Props["onSource"] }) {
+  const measuredValue = measured?.[{ x: 0, y: 1, width: 2, height: 3 }[working.of as Quantity]];
+  if (working.reason && working.steps.length === 0) return <p>{working.reason}</p>;
+  if (!working.modelled) {
+    return (
+      <p>
+        <span className="measured">{measuredValue === undefined ? "Not measured yet." : `${px(measuredValue)}, measured in the page.`}</span>{" "}
+        Something that this {working.of} depends on is not covered by the sums yet, so the page’s own number stands here.
+      </p>
+    );
+  }
+  const inner = working.inside_steps.slice(1);
+  return (
+    <>
+      {working.reason && <p>{working.reason}</p>}
+      <table>
+        <caption hidden>{working.of} of {working.name} at {working.viewport}</caption>
+        <tbody>
+          {working.steps.map((step, number) => <StepRow key={number} step={step} onSource={onSource} />)}
+          <Result label={working.of} value={working.value} />
+          {inner.map((step, number) => <StepRow key={`inside ${number}`} step={step} onSource={onSource} />)}
+          {inner.length > 0 && working.inside !== null && working.inside !== undefined && <Result label="room inside" value={working.inside} />}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Result({ label, value }: { label: string; value: number }) {
+  return <tr className="result"><td className="sign">=</td><td className="amount">{value.toFixed(2)}</td><th scope="row">{label}</th><td /></tr>;
+}
+
+function StepRow({ step, onSource }: { step: Step; onSource: Props["onSource"] }) {
+  const isNote = step.operation === "note";
+  const sign = isNote || step.operation === "start" ? "" : step.operation === "set" ? "=" : step.amount < 0 ? "−" : "+";
+  const { file, line } = step;
+  return (
+    <tr>
+      <td className="sign">{sign}</td>
+      <td className="amount">{isNote ? "" : Math.abs(step.amount).toFixed(2)}</td>
+      <th scope="row">{step.label}</th>
+      <td className="source">
+        {file && line ? <LinkButton onPress={() => onSource(file, line)}>{file} line {line}</LinkButton> : line ? `style attribute, line ${line}` : step.rule}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,184 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import styled from "styled-components";
+import { ask, client, type Numbers, type Site } from "../../api/client";
+import { Header } from "../../kit/Header";
+import { clock } from "../../kit/numbers";
+import { go, Link, writeAddress } from "../../router";
+import { WidthAxis } from "../../width-axis/WidthAxis";
+import { clampWidth } from "../../width-axis/scale";
+import { AtThisWidth } from "./AtThisWidth";
+import { DimensionRows } from "./DimensionRows";
+import { EditorColumn } from "./EditorColumn";
+import type { Jump } from "./editor/Editor";
+import type { Marks } from "./editor/marks";
+import { type Measured, shownNotes } from "./editor/notes";
+import { type FrameReport, PageFrame } from "./PageFrame";
+import { Texts } from "./texts";
+import { useHill, useNumbers } from "./useNumbers";
+import { WorkingPanel } from "./WorkingPanel";
+
+const Place = styled.div`
+  display: grid; grid-template-rows: auto auto 1fr; height: 100%; min-height: 560px;
+  .work { display: grid; grid-template-columns: minmax(380px, 39%) 1fr; min-height: 0; }
+  .page { display: grid; grid-template-rows: minmax(160px, 1fr) auto minmax(120px, 200px); min-height: 0; min-width: 0; }
+  .sums { display: grid; grid-template-columns: 1fr minmax(180px, 270px); min-height: 0; }
+  @media (max-width: 820px), (max-height: 520px) {
+    height: auto;
+    .work { grid-template-columns: 1fr; }
+    .work > :first-child { height: 420px; }
+    .page { grid-template-rows: 420px auto auto; }
+  }
+  @media (max-width: 620px) { .sums { grid-template-columns: 1fr; } .sums aside { padding-left: 16px; } }
+`;
+
+/** Write: loads the site, then shows the work. */
+export function WritePlace({ siteId, page }: { siteId: number; page: string | null }) {
+  const site = useQuery({ queryKey: ["site", siteId], queryFn: () => ask(client.GET("/api/sites/{site_id}", { params: { path: { site_id: siteId } } })) });
+  if (site.isError) return <><Header /><p role="alert" style={{ padding: 24 }}>{site.error.message} <Link to="/">To the list of sites</Link></p></>;
+  if (!site.data) return <Header />;
+  const pages = site.data.files.filter((file) => file.kind === "page" && file.editable).map((file) => file.path);
+  const shown = page !== null && pages.includes(page) ? page : pages.find((path) => path === "index.html") ?? pages[0];
+  if (shown === undefined) return <><Header /><p role="alert" style={{ padding: 24 }}>This site has no page that can be edited as text. <Link to="/">To the list of sites</Link></p></>;
+  return <Write key={shown} site={site.data} page={shown} pages={pages} />;
+}
+
+function walkerKey(site: number): string {
+  return `hillpin.walker.${site}`;
+}
+
+function Write({ site, page, pages }: { site: Site; page: string; pages: string[] }) {
+  const texts = useTexts(site, page);
+  const { files, version, alsoOpen } = useSyncExternalStore(texts.subscribe, texts.snapshot);
+  const [walker, setWalker] = useState(() => clampWidth(Number(localStorage.getItem(walkerKey(site.id)) ?? 742) || 742));
+  const [height, setHeight] = useState(800);
+  const [selected, setSelected] = useState<number | null>(null);
+  const [open, setOpen] = useState(page);
+  const [jump, setJump] = useState<Jump | null>(null);
+  const [reveal, setReveal] = useState(0);
+  const [measured, setMeasured] = useState<Measured>();
+
+  const ready = files.has(page);
+  // The version stands for the texts: drafts are read anew whenever it grows.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
+  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts }, ready);
+  const { hill, isStale } = useHill(site.id, { page, height, selected, drafts }, ready);
+  const source = useMemo(() => frameSource(files, page, version), [files, page, version]);
+
+  useEffect(() => localStorage.setItem(walkerKey(site.id), String(walker)), [walker, site.id]);
+  const select = useCallback((index: number) => setSelected(index), []);
+  const goTo = useCallback((path: string, line: number) => {
+    setOpen(path);
+    setJump({ path, line, focus: true, stamp: performance.now() });
+  }, []);
+  const showInSource = (index: number) => {
+    select(index);
+    const element = numbers?.elements[index];
+    if (element?.start !== null && element?.start !== undefined && open === page) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
+  };
+  const onCaret = useCallback((path: string, offset: number, line: number) => {
+    const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
+    if (index === null || index === undefined) return;
+    setSelected(index);
+    setReveal((count) => count + 1);
+  }, [numbers, page]);
+  const onReport = useCallback((report: FrameReport) => setMeasured(report.rects), []);
+
+  const notes = useMemo(() => shownNotes(numbers?.notes ?? [], open, measured), [numbers, open, measured]);
+  const marks = useMemo(() => marksOf(numbers, open, page), [numbers, open, page]);
+  const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
+  const shownIndex = numbers?.selected ?? selected;
+  return (
+    <Place>
+      <Header
+        where={<>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</>}
+        stops={[{ name: "Sites", to: "/" }, { name: "Write", to: writeAddress(site.id, page), here: true }]}
+      >
+        <SaveState files={files} />
+        <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
+      </Header>
+      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} isStale={isStale} pins={site.pins} />
+      <main className="work">
+        <EditorColumn
+          siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} notes={notes} marks={marks} jump={jump} alsoOpen={alsoOpen}
+          onOpen={(path) => { void texts.load([path]); setOpen(path); setJump(null); }}
+          onEdit={(path, text) => texts.edit(path, text)} onCaret={onCaret}
+          onSettle={(path, keep) => void texts.settle(path, keep)} onReload={(path) => void texts.reload(path)}
+        />
+        <div className="page">
+          <PageFrame
+            siteId={site.id} page={page} width={walker} source={source} selected={shownIndex} reveal={reveal}
+            onHeight={setHeight} onReport={onReport} onSelect={showInSource}
+          />
+          <DimensionRows rows={numbers?.rows ?? []} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
+          <div className="sums">
+            <WorkingPanel workings={numbers?.workings ?? []} element={element} measured={element && measured?.[element.index]} onSource={goTo} onSelect={select} />
+            <AtThisWidth numbers={numbers} error={error} onSource={goTo} />
+          </div>
+        </div>
+      </main>
+    </Place>
+  );
+}
+
+function useTexts(site: Site, page: string): Texts {
+  const [texts] = useState(() => new Texts(site.id));
+  useEffect(() => {
+    const sheets = site.files.filter((file) => file.kind === "style" && file.editable).map((file) => file.path);
+    void texts.load([page, ...sheets]);
+  }, [texts, site, page]);
+  useEffect(() => () => texts.close(), [texts]);
+  return texts;
+}
+
+function frameSource(files: ReadonlyMap<string, { path: string; text: string }>, page: string, version: number) {
+  const html = files.get(page)?.text;
+  if (html === undefined) return null;
+  const sheets = Object.fromEntries([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
+  return { html, sheets, version };
+}
+
+/** The innermost element whose source holds an offset. */
+export function elementAt(numbers: Numbers, offset: number): number | null {
+  let found: number | null = null;
+  for (const element of numbers.elements) {
+    const end = element.end ?? element.tag_end;
+    if (element.start !== null && element.start !== undefined && end && element.start <= offset && offset < end) found = element.index;
+  }
+  return found;
+}
+
+/** The element to select for a line of a sheet: the selected one where the line's rule has it, else the rule's first. */
+export function elementOfRule(numbers: Numbers, path: string, line: number): number | null {
+  const rule = numbers.rules.filter((candidate) => candidate.file === path && candidate.line <= line).sort((a, b) => b.line - a.line)[0];
+  if (!rule || rule.elements.length === 0) return null;
+  const selected = numbers.selected;
+  return selected !== null && selected !== undefined && rule.elements.includes(selected) ? selected : (rule.elements[0] ?? null);
+}
+
+function marksOf(numbers: Numbers | undefined, open: string, page: string): Marks {
+  const selected = numbers?.selected;
+  if (!numbers || selected === null || selected === undefined) return { ruleLines: [], tag: null };
+  const element = numbers.elements[selected];
+  const ruleLines = numbers.rules.filter((rule) => rule.file === open && rule.elements.length < numbers.elements.length && rule.elements.includes(selected)).map((rule) => rule.line);
+  const hasTag = open === page && element?.start !== null && element?.start !== undefined && element.tag_end;
+  return { ruleLines: open === page ? [] : ruleLines, tag: hasTag ? { from: element.start ?? 0, to: element.tag_end ?? 0 } : null };
+}
+
+function SaveState({ files }: { files: ReadonlyMap<string, { state: string; savedAt: Date }> }) {
+  const all = [...files.values()];
+  const latest = all.reduce<Date | null>((newest, file) => (newest === null || file.savedAt > newest ? file.savedAt : newest), null);
+  if (all.some((file) => file.state === "clash")) return <span>Saved elsewhere too</span>;
+  if (all.some((file) => file.state === "failed")) return <span>Not saved</span>;
+  if (all.some((file) => file.state !== "saved")) return <span>Saving…</span>;
+  return <span>{latest ? `Saved ${clock(latest)}` : ""}</span>;
+}
+
+function PageChoice({ site, page, pages }: { site: number; page: string; pages: string[] }) {
+  return (
+    <select aria-label="Page" value={page} onChange={(event) => go(writeAddress(site, event.target.value))}>
+      {pages.map((path) => <option key={path}>{path}</option>)}
+    </select>
+  );
+}

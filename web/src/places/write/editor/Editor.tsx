@@ -1,0 +1,113 @@
+import { css } from "@codemirror/lang-css";
+import { html } from "@codemirror/lang-html";
+import { Annotation, type EditorState, Transaction } from "@codemirror/state";
+import { EditorView } from "@codemirror/view";
+import { basicSetup } from "codemirror";
+import { useEffect, useRef } from "react";
+import { keepHistory, stateFor } from "./history";
+import { type Marks, marksField, setMarks } from "./marks";
+import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
+import { mapTheme } from "./theme";
+
+/** A place to go to: a line or an offset; `stamp` makes the same place a new wish. */
+export interface Jump {
+  path: string;
+  line?: number;
+  offset?: number;
+  focus: boolean;
+  stamp: number;
+}
+
+interface Props {
+  site: number;
+  path: string;
+  text: string;
+  /** Grows when the text changed elsewhere and must be shown. */
+  outside: number;
+  notes: ShownNote[];
+  marks: Marks;
+  jump: Jump | null;
+  onEdit: (path: string, text: string) => void;
+  onCaret: (path: string, offset: number, line: number) => void;
+  onNote: (text: string) => void;
+}
+
+const programmatic = Annotation.define<boolean>();
+
+/** The source of one file, with margin notes at the walker. */
+export function Editor(props: Props) {
+  const { site, path, text, outside, notes, marks, jump } = props;
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(null);
+  const states = useRef(new Map<string, EditorState>());
+  const shown = useRef("");
+  const latest = useRef(props);
+  useEffect(() => {
+    latest.current = props;
+  });
+
+  useEffect(() => {
+    const element = host.current;
+    if (!element) return;
+    const made = new EditorView({ parent: element });
+    view.current = made;
+    const keep = () => shown.current && keepHistory(latest.current.site, shown.current, made.state);
+    addEventListener("pagehide", keep);
+    return () => {
+      keep();
+      removeEventListener("pagehide", keep);
+      made.destroy();
+      view.current = null;
+      shown.current = "";
+    };
+  }, []);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || shown.current === path) return;
+    if (shown.current) states.current.set(shown.current, editor.state);
+    const extensions = [
+      basicSetup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      EditorView.contentAttributes.of({ "aria-label": `Source of ${path}` }),
+      EditorView.updateListener.of((update) => {
+        const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
+        if (update.docChanged && !own) latest.current.onEdit(path, update.state.doc.toString());
+        const head = update.state.selection.main.head;
+        const byPerson = update.transactions.some((t) => t.isUserEvent("select") || t.isUserEvent("input") || t.isUserEvent("delete"));
+        if (update.selectionSet && !own && byPerson) latest.current.onCaret(path, head, update.state.doc.lineAt(head).number);
+        if (update.selectionSet || update.transactions.some((t) => t.effects.some((e) => e.is(setNotes)))) latest.current.onNote(noteAt(update.view, head));
+      }),
+    ];
+    const known = states.current.get(path);
+    editor.setState(known && known.doc.toString() === text ? known : stateFor(site, path, text, extensions));
+    shown.current = path;
+  }, [site, path, text]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || shown.current !== path || editor.state.doc.toString() === latest.current.text) return;
+    editor.dispatch({
+      changes: { from: 0, to: editor.state.doc.length, insert: latest.current.text },
+      annotations: [programmatic.of(true), Transaction.addToHistory.of(true)],
+    });
+  }, [outside, path]);
+
+  useEffect(() => {
+    view.current?.dispatch({ effects: setNotes.of(notes), annotations: programmatic.of(true) });
+  }, [notes, path]);
+
+  useEffect(() => {
+    view.current?.dispatch({ effects: setMarks.of(marks), annotations: programmatic.of(true) });
+  }, [marks, path]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || !jump || jump.path !== path) return;
+    const doc = editor.state.doc;
+    const offset = jump.line !== undefined ? doc.line(Math.min(Math.max(jump.line, 1), doc.lines)).from : Math.min(jump.offset ?? 0, doc.length);
+    editor.dispatch({ selection: { anchor: offset }, effects: EditorView.scrollIntoView(offset, { y: "center" }), annotations: programmatic.of(true) });
+    if (jump.focus) editor.focus();
+  }, [jump, path]);
+
+  return <div ref={host} style={{ height: "100%", minHeight: 0 }} />;
+}

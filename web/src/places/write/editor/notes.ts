@@ -1,0 +1,80 @@
+/** Margin notes as a gutter at the right of the code: beside their lines, never in the way of the text. */
+import { RangeSet, StateEffect, StateField } from "@codemirror/state";
+import { type EditorView, gutter, GutterMarker } from "@codemirror/view";
+import type { MarginNote } from "../../../api/client";
+import { px } from "../../../kit/numbers";
+
+/** A note as it is shown. */
+export interface ShownNote {
+  line: number;
+  text: string;
+  kind: string;
+}
+
+export type Measured = (readonly [number, number, number, number] | null)[];
+
+/** Notes of one file as shown: where layout does not cover the element, the page's measured number stands in. */
+export function shownNotes(notes: MarginNote[], file: string, measured: Measured | undefined): ShownNote[] {
+  return notes.filter((note) => note.file === file).map((note) => {
+    if (note.modelled || note.quantity === null || note.quantity === undefined) return { line: note.line, text: note.text, kind: note.kind };
+    const rect = note.index === null || note.index === undefined ? undefined : measured?.[note.index];
+    const value = rect?.[note.quantity === "width" ? 2 : 3];
+    return { line: note.line, text: value === undefined ? "not covered yet" : `${px(value)} measured, with its edges`, kind: "measured" };
+  });
+}
+
+/** The notes of a line in one text, for the gutter and for screen readers. */
+export function lineText(notes: ShownNote[]): string {
+  return notes.map((note) => note.text).join("; ");
+}
+
+class NoteMarker extends GutterMarker {
+  constructor(readonly notes: ShownNote[]) {
+    super();
+  }
+
+  override eq(other: NoteMarker): boolean {
+    return lineText(this.notes) === lineText(other.notes) && this.notes[0]?.kind === other.notes[0]?.kind;
+  }
+
+  override toDOM(): HTMLElement {
+    const element = document.createElement("span");
+    element.className = `cm-note cm-note-${this.notes[0]?.kind ?? "value"}`;
+    element.textContent = lineText(this.notes);
+    element.title = element.textContent;
+    return element;
+  }
+}
+
+export const setNotes = StateEffect.define<ShownNote[]>();
+
+export const notesField = StateField.define<RangeSet<NoteMarker>>({
+  create: () => RangeSet.empty,
+  update(markers, transaction) {
+    let next = markers.map(transaction.changes);
+    for (const effect of transaction.effects) {
+      if (!effect.is(setNotes)) continue;
+      const lines = new Map<number, ShownNote[]>();
+      for (const note of effect.value) lines.set(note.line, [...(lines.get(note.line) ?? []), note]);
+      const doc = transaction.state.doc;
+      const ranges = [...lines].filter(([line]) => line >= 1 && line <= doc.lines).map(([line, notes]) => new NoteMarker(notes).range(doc.line(line).from));
+      next = RangeSet.of(ranges, true);
+    }
+    return next;
+  },
+});
+
+/** The text of the notes beside the line that holds a position. */
+export function noteAt(view: EditorView, position: number): string {
+  const line = view.state.doc.lineAt(position);
+  let text = "";
+  view.state.field(notesField).between(line.from, line.from, (_from, _to, marker) => {
+    text = lineText(marker.notes);
+  });
+  return text;
+}
+
+export const notesGutter = [
+  notesField,
+  gutter({ class: "cm-notes", side: "after", markers: (view) => view.state.field(notesField), renderEmptyElements: false }),
+];

@@ -1,0 +1,47 @@
+/** The editor's look: the map's colours, and a right-hand margin for notes. */
+import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { EditorView } from "@codemirror/view";
+import { tags } from "@lezer/highlight";
+import { numberFont } from "../../../kit/theme";
+
+const look = EditorView.theme({
+  "&": { height: "100%", backgroundColor: "var(--panel)", color: "var(--code-word)", fontSize: "12.5px" },
+  "&.cm-focused": { outline: "2px solid var(--lake)", outlineOffset: "-2px" },
+  ".cm-scroller": { fontFamily: numberFont, lineHeight: "1.62" },
+  ".cm-content": { padding: "8px 0", caretColor: "var(--ink)" },
+  ".cm-gutters": { backgroundColor: "var(--panel)", border: "0" },
+  ".cm-gutters-before": { color: "var(--faint)" },
+  ".cm-gutters-after": { width: "168px", borderLeft: "1px solid var(--hairline)", backgroundColor: "var(--panel)" },
+  ".cm-activeLine, .cm-activeLineGutter": { backgroundColor: "transparent" },
+  "&.cm-focused .cm-activeLine": { boxShadow: "inset 0 0 0 1px var(--hairline)" },
+  ".cm-applies": { backgroundColor: "var(--band)" },
+  ".cm-tag-selected": { backgroundColor: "var(--lake-wash)", borderRadius: "2px" },
+  ".cm-selectionBackground, &.cm-focused .cm-selectionBackground": { backgroundColor: "var(--lake-wash) !important" },
+  ".cm-cursor": { borderLeftColor: "var(--ink)" },
+  ".cm-matchingBracket, &.cm-focused .cm-matchingBracket": { backgroundColor: "var(--lake-wash)", outline: "0" },
+  ".cm-notes": { width: "100%" },
+  ".cm-notes .cm-gutterElement": { padding: "0 6px 0 10px", overflow: "hidden" },
+  ".cm-note": {
+    display: "block", overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis", color: "var(--lake)",
+    fontFamily: '"Atkinson Hyperlegible Next", sans-serif', fontVariantNumeric: "tabular-nums", fontSize: "12px",
+  },
+  ".cm-note-overruled": { color: "var(--faint)", textDecoration: "line-through" },
+  ".cm-note-unmatched": { color: "var(--doubt)" },
+  ".cm-note-problem": { color: "var(--wrong)", fontWeight: "600" },
+  ".cm-note-measured": { fontStyle: "italic", color: "var(--doubt)" },
+  ".cm-panels": { backgroundColor: "var(--paper)", color: "var(--ink)" },
+  ".cm-tooltip": { backgroundColor: "var(--panel)", border: "1px solid var(--hairline)", color: "var(--ink)" },
+  ".cm-tooltip-autocomplete ul li[aria-selected]": { backgroundColor: "var(--lake)", color: "var(--on-lake)" },
+});
+
+const colours = HighlightStyle.define([
+  { tag: [tags.tagName, tags.angleBracket], color: "var(--code-tag)" },
+  { tag: [tags.className, tags.labelName, tags.attributeName, tags.definitionKeyword, tags.constant(tags.className)], color: "var(--code-selector)" },
+  { tag: [tags.number, tags.unit, tags.color, tags.atom], color: "var(--code-value)" },
+  { tag: [tags.string, tags.attributeValue], color: "var(--code-string)" },
+  { tag: [tags.comment], color: "var(--code-comment)", fontStyle: "italic" },
+  { tag: [tags.keyword, tags.operatorKeyword], color: "var(--code-selector)" },
+  { tag: [tags.propertyName, tags.variableName], color: "var(--code-word)" },
+]);
+
+export const mapTheme = [look, syntaxHighlighting(colours)];

@@ -1,0 +1,153 @@
+/** The texts of a site's files in this window: edited here, saved by themselves, never over a newer state. */
+import { ask, type Clash, client, sentence } from "../../api/client";
+
+export interface TextFile {
+  path: string;
+  text: string;
+  savedText: string;
+  revision: number;
+  savedAt: Date;
+  state: "saved" | "unsaved" | "saving" | "clash" | "failed";
+  /** The newest state elsewhere, where a save clashed with it. */
+  clash?: Clash;
+  message?: string;
+  /** Counts changes that did not come from this window's editor. */
+  outside: number;
+}
+
+interface Snapshot {
+  files: ReadonlyMap<string, TextFile>;
+  /** Grows with every change of any text. */
+  version: number;
+  alsoOpen: boolean;
+}
+
+type Message = { site: number; from: string } & ({ kind: "saved"; path: string; revision: number } | { kind: "open" } | { kind: "here" } | { kind: "closed" });
+
+const SAVE_AFTER = 500;
+
+export class Texts {
+  private snapshotNow: Snapshot = { files: new Map(), version: 0, alsoOpen: false };
+  private readonly listeners = new Set<() => void>();
+  private readonly timers = new Map<string, number>();
+  private readonly channel = new BroadcastChannel("hillpin");
+  private readonly window = crypto.randomUUID();
+
+  constructor(private readonly site: number) {
+    this.channel.onmessage = (event: MessageEvent<Message>) => this.hear(event.data);
+    this.tell({ kind: "open" });
+    addEventListener("pagehide", this.flush);
+  }
+
+  readonly subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  readonly snapshot = () => this.snapshotNow;
+
+  close(): void {
+    this.flush();
+    this.tell({ kind: "closed" });
+    removeEventListener("pagehide", this.flush);
+    this.channel.close();
+  }
+
+  /** Load the newest state of files that are not loaded yet. */
+  async load(paths: string[]): Promise<void> {
+    const wanted = paths.filter((path) => !this.snapshotNow.files.has(path));
+    await Promise.all(wanted.map((path) => this.reload(path)));
+  }
+
+  edit(path: string, text: string): void {
+    const file = this.snapshotNow.files.get(path);
+    if (!file || file.text === text) return;
+    this.put({ ...file, text, state: file.state === "clash" ? "clash" : "unsaved" }, true);
+    clearTimeout(this.timers.get(path));
+    if (file.state !== "clash") this.timers.set(path, window.setTimeout(() => void this.save(path), SAVE_AFTER));
+  }
+
+  /** Settle a clash: keep the text here as a further revision, or take the other one. */
+  async settle(path: string, keep: "mine" | "theirs"): Promise<void> {
+    const file = this.snapshotNow.files.get(path);
+    if (!file?.clash) return;
+    if (keep === "theirs") {
+      this.put({ ...file, text: file.clash.text, savedText: file.clash.text, revision: file.clash.revision, state: "saved", clash: undefined, outside: file.outside + 1 }, true);
+      return;
+    }
+    this.put({ ...file, savedText: file.clash.text, revision: file.clash.revision, state: "unsaved", clash: undefined }, false);
+    await this.save(path);
+  }
+
+  /** Read the newest state again, after it was brought back or saved elsewhere. */
+  async reload(path: string): Promise<void> {
+    const answer = await ask(client.GET("/api/sites/{site_id}/file", { params: { path: { site_id: this.site }, query: { path } } }));
+    const known = this.snapshotNow.files.get(path);
+    this.put({
+      path, text: answer.text, savedText: answer.text, revision: answer.revision, savedAt: new Date(answer.saved_at), state: "saved",
+      outside: (known?.outside ?? 0) + 1,
+    }, true);
+  }
+
+  /** Texts that are not saved yet, by path. */
+  drafts(): Record<string, string> {
+    return Object.fromEntries([...this.snapshotNow.files.values()].filter((file) => file.text !== file.savedText).map((file) => [file.path, file.text]));
+  }
+
+  private async save(path: string): Promise<void> {
+    const file = this.snapshotNow.files.get(path);
+    if (!file || file.state === "saving" || file.state === "clash" || file.text === file.savedText) return;
+    const text = file.text;
+    this.put({ ...file, state: "saving" }, false);
+    const answer = await client
+      .PUT("/api/sites/{site_id}/file", { params: { path: { site_id: this.site } }, body: { path, text, base_revision: file.revision } })
+      .catch(() => undefined);
+    const now = this.snapshotNow.files.get(path) ?? file;
+    if (answer?.data) {
+      const more = now.text !== text;
+      this.put({ ...now, savedText: text, revision: answer.data.revision, savedAt: new Date(answer.data.saved_at), state: more ? "unsaved" : "saved", message: undefined }, false);
+      this.tell({ kind: "saved", path, revision: answer.data.revision });
+      if (more) void this.save(path);
+    } else if (answer?.response.status === 409) {
+      this.put({ ...now, state: "clash", clash: answer.error as Clash }, false);
+    } else {
+      this.put({ ...now, state: "failed", message: sentence(answer?.error) }, false);
+      this.timers.set(path, window.setTimeout(() => void this.save(path), 5000));
+    }
+  }
+
+  private readonly flush = () => {
+    for (const file of this.snapshotNow.files.values()) {
+      if (file.text === file.savedText || file.state === "clash" || file.state === "saving") continue;
+      const body = JSON.stringify({ path: file.path, text: file.text, base_revision: file.revision });
+      void fetch(`/api/sites/${this.site}/file`, { method: "PUT", body, headers: { "Content-Type": "application/json" }, keepalive: body.length < 60_000 });
+    }
+  };
+
+  private hear(message: Message): void {
+    if (message.site !== this.site || message.from === this.window) return;
+    if (message.kind === "open") this.tell({ kind: "here" });
+    if (message.kind === "open" || message.kind === "here") this.set({ alsoOpen: true });
+    if (message.kind === "closed") {
+      this.set({ alsoOpen: false });
+      this.tell({ kind: "open" });
+    }
+    if (message.kind === "saved") {
+      const file = this.snapshotNow.files.get(message.path);
+      if (file && file.text === file.savedText && message.revision > file.revision) void this.reload(message.path);
+    }
+  }
+
+  private tell(message: { kind: "open" | "here" | "closed" } | { kind: "saved"; path: string; revision: number }): void {
+    this.channel.postMessage({ ...message, site: this.site, from: this.window });
+  }
+
+  private put(file: TextFile, textChanged: boolean): void {
+    const files = new Map(this.snapshotNow.files).set(file.path, file);
+    this.set({ files, version: this.snapshotNow.version + (textChanged ? 1 : 0) });
+  }
+
+  private set(change: Partial<Snapshot>): void {
+    this.snapshotNow = { ...this.snapshotNow, ...change };
+    for (const listener of this.listeners) listener();
+  }
+}

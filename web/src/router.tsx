@@ -1,0 +1,44 @@
+/** Addresses of the application: `/` and `/sites/ID/write?page=PATH`. */
+import { type AnchorHTMLAttributes, type MouseEvent, useSyncExternalStore } from "react";
+
+const listeners = new Set<() => void>();
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  addEventListener("popstate", listener);
+  return () => {
+    listeners.delete(listener);
+    removeEventListener("popstate", listener);
+  };
+}
+
+/** Go to an address without loading the document anew. */
+export function go(to: string, replace = false): void {
+  if (replace) history.replaceState(null, "", to);
+  else history.pushState(null, "", to);
+  for (const listener of listeners) listener();
+}
+
+/** The address now: its path and its query. */
+export function useAddress(): URL {
+  const href = useSyncExternalStore(subscribe, () => location.href);
+  return new URL(href);
+}
+
+type LinkProps = AnchorHTMLAttributes<HTMLAnchorElement> & { to: string };
+
+/** A link within the application. */
+export function Link({ to, onClick, ...rest }: LinkProps) {
+  const follow = (event: MouseEvent<HTMLAnchorElement>) => {
+    onClick?.(event);
+    if (event.defaultPrevented || event.metaKey || event.ctrlKey || event.shiftKey || event.button !== 0) return;
+    event.preventDefault();
+    go(to);
+  };
+  return <a href={to} onClick={follow} {...rest} />;
+}
+
+/** The address of Write for a page of a site. */
+export function writeAddress(site: number, page?: string): string {
+  return `/sites/${site}/write${page ? `?page=${encodeURIComponent(page)}` : ""}`;
+}
