@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.conf import settings
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
 from django.views.decorators.http import require_GET
 
@@ -12,16 +12,16 @@ from .sites.preview import preview
 
 
 @require_GET
-def front_end(request: HttpRequest, **_: str) -> HttpResponse:
+def front_end(request: HttpRequest) -> HttpResponse:
     """The front end's one document; its own router reads the address."""
     index = settings.WEB_DIST / "index.html"
     if not index.is_file():
         return HttpResponse("The front end is not built yet. Run ./pin start.", content_type="text/plain", status=503)
-    return FileResponse(index.open("rb"), content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
+    return HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8", headers={"Cache-Control": "no-cache"})
 
 
 urlpatterns = [
     path("api/", api.urls),
     path("preview/<int:site_id>/<path:file_path>", preview, name="preview"),
-    re_path(r"^(sites/.*)?$", front_end),
+    re_path(r"^(?:sites/.*)?$", front_end),
 ]

@@ -79,14 +79,16 @@ def _rules(page: Page) -> list[RuleOut]:
 
 
 def selected_element(page: Page, layout: Layout, index: int | None) -> Element | None:
-    """The element of an index; without one, the first section of the page, or its body."""
+    """The element of an index; without one, the first in the main part that has a maximum width, or the first section."""
     elements = page.document.elements
     if index is not None and 0 <= index < len(elements):
         return elements[index]
-    for element in elements:
-        if element.tag in ("section", "main") and element in layout.fragments:
+    main = next((e for e in elements if e.tag == "main" and e in layout.fragments), None)
+    for element in main.descendants() if main is not None else elements:
+        found = layout.fragments.get(element)
+        if found is not None and element.elements and found[0].box.style.max_width.is_definite_form:
             return element
-    return elements[0] if elements else None
+    return next((e for e in elements if e.tag in ("section", "main") and e in layout.fragments), elements[0] if elements else None)
 
 
 def _element_out(element: Element, layout: Layout) -> ElementOut:
