@@ -1,0 +1,69 @@
+"""Box alignment shared by flex and grid (css-align-3): distribution of free space, and a box's place in its room."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+_END = frozenset({"end", "flex-end", "right", "self-end"})
+_SPACED = frozenset({"space-between", "space-around", "space-evenly", "stretch"})
+
+
+class Distribution(NamedTuple):
+    """Where the first of several things starts and what is added between two, in 1/64 px."""
+
+    first: int
+    between: int
+
+
+def half(units: int) -> int:
+    """Half of a length, cut towards zero as the browser divides."""
+    return units // 2 if units >= 0 else -(-units // 2)
+
+
+def split_safety(value: str) -> tuple[str, bool]:
+    """A keyword without ``safe`` or ``unsafe``, and whether it is safe."""
+    if value.startswith("safe "):
+        return value[5:], True
+    return value.removeprefix("unsafe "), False
+
+
+def distribute(value: str, free: int, count: int, reverse: bool = False) -> Distribution:
+    """Content distribution (§5.3). ``reverse`` turns ``start`` and ``end``, not ``flex-start`` and ``flex-end``.
+
+    Without room the distributed values fall back to safe alignment.
+    """
+    word, safe = split_safety(value)
+    if word in _SPACED and (free < 0 or count == 0):
+        word = "flex-start"
+    if word == "space-between":
+        return Distribution(0, free // (count - 1) if count > 1 else 0)
+    if word == "space-around":
+        return Distribution(free // (2 * count), free // count)
+    if word == "space-evenly":
+        return Distribution(free // (count + 1), free // (count + 1))
+    if safe and free < 0:
+        return Distribution(free if reverse else 0, 0)
+    if word == "center":
+        return Distribution(half(free), 0)
+    at_end = word in _END
+    if word in ("start", "end", "left", "right") and reverse:
+        at_end = not at_end
+    return Distribution(free if at_end else 0, 0)
+
+
+def offset_of(value: str, free: int) -> int:
+    """Offset of a box in its room for a self-alignment without baselines and stretching (§4.1)."""
+    word, safe = split_safety(value)
+    if safe and free < 0:
+        return 0
+    if word == "center":
+        return half(free)
+    return free if word in _END or word == "last baseline" else 0
+
+
+def static_side(value: str) -> str:
+    """``start``, ``center`` or ``end`` for the static position of an absolutely positioned child."""
+    word, _ = split_safety(value)
+    if word in ("center", "space-around", "space-evenly"):
+        return "center"
+    return "end" if word in _END else "start"
