@@ -9,10 +9,15 @@ _SPACED = frozenset({"space-between", "space-around", "space-evenly", "stretch"}
 
 
 class Distribution(NamedTuple):
-    """Where the first of several things starts and what is added between two, in 1/64 px."""
+    """Where the first of several things starts, and the free space that stands between each two as one of ``parts``."""
 
     first: int
-    between: int
+    shared: int = 0
+    parts: int = 1
+
+    def before(self, index: int) -> int:
+        """The room in 1/64 px that stands before a thing, rounded as a whole so that no remainder adds up."""
+        return self.first + (2 * index * self.shared + self.parts) // (2 * self.parts)
 
 
 def half(units: int) -> int:
@@ -36,19 +41,19 @@ def distribute(value: str, free: int, count: int, reverse: bool = False) -> Dist
     if word in _SPACED and (free < 0 or count == 0):
         word = "flex-start"
     if word == "space-between":
-        return Distribution(0, free // (count - 1) if count > 1 else 0)
+        return Distribution(0, free, count - 1) if count > 1 else Distribution(0)
     if word == "space-around":
-        return Distribution(free // (2 * count), free // count)
+        return Distribution(free // (2 * count), free, count)
     if word == "space-evenly":
-        return Distribution(free // (count + 1), free // (count + 1))
+        return Distribution(free // (count + 1), free, count + 1)
     if safe and free < 0:
-        return Distribution(free if reverse else 0, 0)
+        return Distribution(free if reverse else 0)
     if word == "center":
-        return Distribution(half(free), 0)
+        return Distribution(half(free))
     at_end = word in _END
     if word in ("start", "end", "left", "right") and reverse:
         at_end = not at_end
-    return Distribution(free if at_end else 0, 0)
+    return Distribution(free if at_end else 0)
 
 
 def offset_of(value: str, free: int) -> int:

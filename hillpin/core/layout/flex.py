@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..styles.values import AUTO_KIND
 from ..units import INDEFINITE
-from .alignment import distribute, half, offset_of, split_safety, static_side
+from .alignment import Distribution, distribute, half, offset_of, split_safety, static_side
 from .boxes import REPLACED, Box, Edges, edges_of
 from .context import Context
 from .flex_items import Axes, FlexItem, cross_width, make_item
@@ -159,7 +159,7 @@ class _FlexLayout:
         for item in line.items:
             if axes.is_row and item.align == "baseline" and not any(item.auto_cross):
                 baseline = item.fragment.first_baseline if item.fragment is not None else None
-                item.ascent = item.cross_start + (baseline if baseline is not None else item.cross)
+                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
                 ascent = max(ascent, item.ascent)
                 descent = max(descent, item.outer_cross - item.ascent)
             else:
@@ -170,7 +170,8 @@ class _FlexLayout:
             if axes.inner_cross != INDEFINITE:
                 line.cross = axes.inner_cross
             elif axes.is_row:
-                line.cross = max(clamp_block(self.box, line.cross + self.edges.block, self.edges, self.space.percent_block) - self.edges.block, 0)
+                height = block_size(self.box, self.edges, self.space, line.cross + self.edges.block, self.width)
+                line.cross = max(height - self.edges.block, 0)
 
     def _container_cross_size(self, lines: list[FlexLine]) -> int:
         """Step 15."""
@@ -190,12 +191,13 @@ class _FlexLayout:
             if free > 0:
                 for line in lines:
                     line.cross += free // len(lines)
-            position, between = 0, 0
+            spread = Distribution(0)
         else:
-            position, between = distribute(value, free, len(lines), self.axes.cross_reversed)
-        for line in lines:
-            line.cross_offset = position
-            position += line.cross + self.cross_gap + between
+            spread = distribute(value, free, len(lines), self.axes.cross_reversed)
+        position = 0
+        for index, line in enumerate(lines):
+            line.cross_offset = position + spread.before(index)
+            position += line.cross + self.cross_gap
 
     def _used_cross_size(self, item: FlexItem, line: FlexLine) -> None:
         """Step 11: an item that stretches is laid out again with the line's cross size."""
@@ -223,17 +225,18 @@ class _FlexLayout:
         gaps = self.main_gap * max(len(items) - 1, 0)
         free = inner_main - sum(item.main + item.main_start + item.main_end for item in items) - gaps
         autos = sum(item.auto_main.count(True) for item in items)
-        position, between = 0, 0
+        spread = Distribution(0)
         if autos and free > 0:
             each = free // autos
             for item in items:
                 item.main_start += each if item.auto_main[0] else 0
                 item.main_end += each if item.auto_main[1] else 0
         else:
-            position, between = distribute(self._justify(), free, len(items), self.axes.main_reversed)
-        for item in items:
-            item.main_offset = position + item.main_start
-            position += item.main_start + item.main + item.main_end + self.main_gap + between
+            spread = distribute(self._justify(), free, len(items), self.axes.main_reversed)
+        position = 0
+        for index, item in enumerate(items):
+            item.main_offset = position + spread.before(index) + item.main_start
+            position += item.main_start + item.main + item.main_end + self.main_gap
 
     def _justify(self) -> str:
         value = self.box.style.justify_content
@@ -256,9 +259,8 @@ class _FlexLayout:
             elif item.align == "baseline" and self.axes.is_row:
                 shift = line.ascent - item.ascent
                 if self.axes.cross_reversed:
-                    descent = max((i.outer_cross - i.ascent for i in line.items if i.align == "baseline"), default=0)
-                    shift = (line.cross - line.ascent - descent) + line.ascent - item.ascent
-                    shift = line.cross - item.outer_cross - shift if False else shift
+                    lowest = max(i.outer_cross - i.ascent for i in line.items if i.align == "baseline")
+                    shift = lowest - (item.outer_cross - item.ascent)
             else:
                 shift = self._self_offset(item.align, free)
             item.cross_offset = line.cross_offset + shift + item.cross_start

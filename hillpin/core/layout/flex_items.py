@@ -103,6 +103,10 @@ def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
         item.cross_start, item.cross_end = edges.margin_left, edges.margin_right
         item.auto_main, item.auto_cross = (edges.auto_top, edges.auto_bottom), (edges.auto_left, edges.auto_right)
         item.main_around = edges.block
+    if axes.main_reversed:
+        item.main_start, item.main_end, item.auto_main = item.main_end, item.main_start, item.auto_main[::-1]
+    if axes.cross_reversed:
+        item.cross_start, item.cross_end, item.auto_cross = item.cross_end, item.cross_start, item.auto_cross[::-1]
     _Sizes(ctx, item, axes).run()
     return item
 

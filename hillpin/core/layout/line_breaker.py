@@ -51,7 +51,8 @@ def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int
         return 0
     low, high = start - item.start, end - item.start
     safe = item.safe
-    if safe[low] and safe[high]:
+    # Ends of an item lie inside the run that was shaped: kerning across a tag counts.
+    if (low == 0 or safe[low]) and (high == len(item.sums) - 1 or safe[high]):
         return max(0, math.ceil((item.sums[high] - item.sums[low]) * 64))
     advances, _, _ = shape_text(ctx, item.box.style, text[start:end])
     return max(0, math.ceil(running_sums(advances, text[start:end], item.box.style)[-1] * 64))
