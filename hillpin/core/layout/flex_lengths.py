@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ..units import f32
 from .flex_items import FlexItem
 
 
@@ -61,6 +60,22 @@ def _free(items: list[FlexItem], inner_main: int, gaps: int) -> int:
     return inner_main - taken - gaps
 
 
+def _divided(amount: int, weights: list[float]) -> list[int]:
+    """An amount by weights in whole units, nothing left over: from the last on, each its part of what remains.
+
+    This is the browser's order of rounding; the specification leaves it open.
+    """
+    shares = [0] * len(weights)
+    rest = sum(weights)
+    for position in range(len(weights) - 1, -1, -1):
+        if rest <= 0:
+            break
+        shares[position] = round_half_away(amount * weights[position] / rest)
+        amount -= shares[position]
+        rest -= weights[position]
+    return shares
+
+
 def _share_out(line: FlexLine, items: list[FlexItem], inner_main: int, gaps: int, initial: int) -> bool:
     """One turn of the loop (step 4, a to e)."""
     remaining = _free(items, inner_main, gaps)
@@ -70,15 +85,12 @@ def _share_out(line: FlexLine, items: list[FlexItem], inner_main: int, gaps: int
         scaled = round_half_away(initial * factors)
         if abs(scaled) < abs(remaining):
             remaining = scaled
-    weighted = sum(_factor(item, False) * (item.base - item.main_around) for item in loose)
+    weights = [_factor(item, line.growing) * (1 if line.growing else item.base - item.main_around) for item in loose]
+    given = _divided(remaining, weights) if (remaining > 0) == line.growing else [0] * len(loose)
     violations: dict[int, int] = {}
     total = 0
-    for item in loose:
-        size = item.base
-        if remaining > 0 and line.growing and factors > 0:
-            size += round_half_away(f32(remaining * _factor(item, True) / factors))
-        elif remaining < 0 and not line.growing and weighted > 0:
-            size += round_half_away(f32(remaining * _factor(item, False) * (item.base - item.main_around) / weighted))
+    for item, share in zip(loose, given, strict=True):
+        size = item.base + share
         clamped = max(min(size, item.maximum), item.minimum, item.main_around)
         item.main = clamped
         violations[id(item)] = clamped - size
