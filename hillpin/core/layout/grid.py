@@ -1,16 +1,359 @@
+"""Grid layout (css-grid-2): the explicit grid, placement, track sizes, then items in their areas."""
+
 from __future__ import annotations
-from .block import layout_block
-from .boxes import Box
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from ..styles.grid_values import Repeat, TrackList
+from ..styles.values import AUTO_KIND, Kind
+from ..units import INDEFINITE
+from .alignment import Distribution, distribute, offset_of, split_safety, static_side
+from .boxes import GRID, Box, Edges, edges_of
 from .context import Context
-from .fragments import Fragment, Space
-from .intrinsic import _block_sizes
+from .fragments import Fragment, OutOfFlow, Placed, Space
+from .grid_items import GridItem, make_items, row_contributor, row_group_baselines
+from .grid_lines import AxisLines, explicit_lines, repetitions, resolve_placement
+from .grid_placement import Placed as PlacedItems
+from .grid_placement import place_items
+from .grid_tracks import (
+    INFINITE,
+    MAX_CONTENT_CONSTRAINT,
+    MIN_CONTENT_CONSTRAINT,
+    Sizing,
+    Track,
+    make_track,
+    size_tracks,
+    total_size,
+)
+from .sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_inline
+
+if TYPE_CHECKING:
+    from .positioned import Frame
+
+
+@dataclass(slots=True, eq=False)
+class GridAxis:
+    """One axis of a laid-out grid, relative to the content box: tracks, their places, and its lines' names."""
+
+    tracks: list[Track]
+    offsets: list[int]
+    gap: int
+    lines: AxisLines
+    before: int
+    fraction: int = 0
+
+    def span(self, start: int, count: int) -> tuple[int, int]:
+        """Offset and size of an area over some tracks."""
+        if not self.tracks:
+            return 0, 0
+        last = min(start + count, len(self.tracks)) - 1
+        first = min(start, len(self.tracks) - 1)
+        return self.offsets[first], self.offsets[last] + self.tracks[last].base - self.offsets[first]
+
 
 def grid_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
-    return _block_sizes(ctx, box)
+    """Min- and max-content width of a grid container: its columns sized under those constraints (§5.2)."""
+    grid = _GridLayout(ctx, box, Space(INDEFINITE))
+    return grid.intrinsic_width(MIN_CONTENT_CONSTRAINT), grid.intrinsic_width(MAX_CONTENT_CONSTRAINT)
+
 
 def layout_grid(ctx: Context, box: Box, space: Space) -> Fragment:
-    ctx.note_unmodelled(box, "display: grid")
-    return layout_block(ctx, box, space)
+    """Lay out a grid container."""
+    return _GridLayout(ctx, box, space).run()
 
-def grid_area_frame(fragment, box, frame):
-    return frame
+
+class _GridLayout:
+    """One grid container."""
+
+    def __init__(self, ctx: Context, box: Box, space: Space) -> None:
+        self.ctx, self.box, self.space = ctx, box, space
+        self.style = box.style
+        self.edges: Edges = edges_of(box, max(space.inline, 0))
+        self.children = sorted((c for c in box.children if not c.is_out_of_flow), key=lambda child: child.style.order)
+
+    # The explicit grid and placement
+
+    def _lines(self, is_column: bool, available: int, gap: int, at_least: int, inherited: GridAxis | None = None) -> AxisLines:
+        template = self.style.grid_template_columns if is_column else self.style.grid_template_rows
+        if template.subgrid:
+            if inherited is None:
+                self.ctx.note_unmodelled(self.box, "subgrid of a box that is not in a grid")
+                template = TrackList()
+            else:
+                return _subgrid_lines(template, inherited, self.style.grid_template_areas, is_column)
+        count = repetitions(template, available, gap, at_least)
+        return explicit_lines(template, self.style.grid_template_areas, is_column, count)
+
+    def _inherited(self, is_column: bool) -> GridAxis | None:
+        given = self.box.extra_cache
+        return given[0 if is_column else 1] if isinstance(given, tuple) else None
+
+    def _place(self, columns: AxisLines, rows: AxisLines) -> PlacedItems:
+        return place_items(self.children, columns, rows, self.style.grid_auto_flow)
+
+    def _tracks(self, lines: AxisLines, count: int, before: int, is_column: bool, available: int, used: set[int]) -> list[Track]:
+        """Tracks of the implicit grid: automatic sizes repeat outwards from the explicit ones (§7.6)."""
+        automatic = self.style.grid_auto_columns if is_column else self.style.grid_auto_rows
+        tracks: list[Track] = []
+        for index in range(count):
+            at = index - before
+            if 0 <= at < lines.last:
+                track = make_track(lines.tracks[at], available)
+                if lines.collapses and at in lines.repeated and index not in used:
+                    track = make_track(lines.tracks[at], available)
+                    track.collapsed, track.base, track.limit, track.minimum, track.maximum = True, 0, 0, "fixed", "fixed"
+            else:
+                number = (at - lines.last) if at >= 0 else at
+                track = make_track(automatic[number % len(automatic)], available)
+            tracks.append(track)
+        return tracks
+
+    # Sizes
+
+    def intrinsic_width(self, constraint: str) -> int:
+        """The columns' total under a min- or max-content constraint."""
+        gap = self.style.column_gap.resolve(0)
+        least, most = self._inline_limits()
+        columns = self._lines(True, most if most < INFINITE else INDEFINITE, gap, least, self._inherited(True))
+        rows = self._lines(False, INDEFINITE, 0, INDEFINITE, self._inherited(False))
+        placed = self._place(columns, rows)
+        used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
+        tracks = self._tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
+        items = make_items(self.ctx, placed.cells, 0)
+        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks)]
+        size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
+        return total_size(tracks, gap)
+
+    def _inline_limits(self) -> tuple[int, int]:
+        """Definite min-width and max-width as inner widths."""
+        style = self.style
+        least = style.min_width.units if style.min_width.kind == Kind.FIXED else 0
+        most = style.max_width.units if style.max_width.kind == Kind.FIXED else INFINITE
+        if style.width.kind == Kind.FIXED:
+            most = style.width.units
+        if style.box_sizing == "border-box":
+            least, most = max(least - self.edges.inline, 0), max(most - self.edges.inline, 0) if most < INFINITE else most
+        return least, most
+
+    def run(self) -> Fragment:
+        width = inline_size(self.ctx, self.box, self.edges, self.space)
+        inner_width = max(width - self.edges.inline, 0)
+        height = definite_block_size(self.box, self.edges, self.space)
+        if height == INDEFINITE and self.space.fixed_block != INDEFINITE:
+            height = self.space.fixed_block
+        inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
+        percent = child_percent_basis(self.box, self.edges, self.space)
+        column_gap = self.style.column_gap.resolve(inner_width)
+        row_gap = self.style.row_gap.resolve(max(percent, 0))
+        least, most = self._block_limits()
+        row_room = inner_height if inner_height != INDEFINITE else most if most < INFINITE else INDEFINITE
+        columns = self._lines(True, inner_width, column_gap, INDEFINITE, self._inherited(True))
+        rows = self._lines(False, row_room, row_gap, least, self._inherited(False))
+        placed = self._place(columns, rows)
+        items = make_items(self.ctx, placed.cells, inner_width)
+        across = self._column_axis(columns, placed, items, inner_width, column_gap)
+        down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
+        if inner_height == INDEFINITE:
+            natural = total_size(down.tracks, row_gap)
+            height = block_size(self.box, self.edges, self.space, natural + self.edges.block, width)
+            used = max(height - self.edges.block, 0)
+            if self._has_percent_rows() and self._inherited(False) is None:
+                row_gap = self.style.row_gap.resolve(used)
+                down = self._row_axis(rows, placed, items, across, used, row_gap, least, most)
+            self._offsets(down, used, self.style.align_content)
+        return self._fragment(width, max(height, self.edges.block), across, down, items)
+
+    def _has_percent_rows(self) -> bool:
+        style = self.style
+        if style.row_gap.has_percentage:
+            return True
+        for entry in style.grid_template_rows.entries:
+            sizes = entry.tracks if isinstance(entry, Repeat) else (entry,)
+            for size in sizes:
+                for breadth in (size.minimum, size.maximum):
+                    if getattr(breadth.length, "has_percentage", False):
+                        return True
+        return False
+
+    def _block_limits(self) -> tuple[int, int]:
+        """Definite min-height and max-height as inner heights."""
+        style, edges = self.style, self.edges
+        least = resolve_block(self.box, style.min_height, edges, self.space.percent_block) if style.min_height.is_definite_form else INDEFINITE
+        most = resolve_block(self.box, style.max_height, edges, self.space.percent_block) if style.max_height.is_definite_form else INDEFINITE
+        return (max(least - edges.block, 0) if least != INDEFINITE else 0, max(most - edges.block, 0) if most != INDEFINITE else INFINITE)
+
+    def _column_axis(self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> GridAxis:
+        inherited = self._inherited(True)
+        if inherited is not None and self.style.grid_template_columns.subgrid:
+            return _within(inherited, lines, self.edges.left, self.edges.right, gap if not self.style.column_gap.units == 0 else None)
+        used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
+        tracks = self._tracks(lines, placed.columns, placed.columns_before, True, room, used)
+        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks)]
+        stretches = split_safety(self.style.justify_content)[0] in ("normal", "stretch")
+        fraction = size_tracks(Sizing(tracks, contributors, gap, room, "", stretches))
+        axis = GridAxis(tracks, [], gap, lines, placed.columns_before, fraction)
+        self._offsets(axis, room, self.style.justify_content)
+        return axis
+
+    def _row_axis(
+        self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], across: GridAxis, room: int, gap: int, least: int, most: int
+    ) -> GridAxis:
+        inherited = self._inherited(False)
+        if inherited is not None and self.style.grid_template_rows.subgrid:
+            return _within(inherited, lines, self.edges.top, self.edges.bottom, None)
+        used = {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)}
+        tracks = self._tracks(lines, placed.rows, placed.rows_before, False, room, used)
+        for item in items:
+            item.area_x, item.area_width = across.span(item.cell.column, item.cell.columns)
+        row_group_baselines(self.ctx, items, self.style, across)
+        contributors = [c for item in items for c in row_contributor(self.ctx, item, tracks, self.style, across)]
+        stretches = split_safety(self.style.align_content)[0] in ("normal", "stretch")
+        fraction = size_tracks(Sizing(tracks, contributors, gap, room, "", stretches, least, most))
+        axis = GridAxis(tracks, [], gap, lines, placed.rows_before, fraction)
+        self._offsets(axis, room if room != INDEFINITE else total_size(tracks, gap), self.style.align_content)
+        return axis
+
+    def _offsets(self, axis: GridAxis, room: int, value: str) -> None:
+        """Where tracks start, by justify-content or align-content (§10.5)."""
+        standing = sum(1 for track in axis.tracks if not track.collapsed)
+        free = room - total_size(axis.tracks, axis.gap)
+        word = split_safety(value)[0]
+        spread = Distribution(0) if word in ("normal", "stretch") else distribute(value, free, standing)
+        axis.offsets = []
+        position = number = 0
+        for track in axis.tracks:
+            axis.offsets.append(position + spread.before(number))
+            if not track.collapsed:
+                position += track.base + axis.gap
+                number += 1
+
+    # The result
+
+    def _fragment(self, width: int, height: int, across: GridAxis, down: GridAxis, items: list[GridItem]) -> Fragment:
+        edges = self.edges
+        natural = total_size(down.tracks, down.gap) + edges.block
+        fragment = Fragment(self.box, width, height, content_height=natural)
+        inner_height = max(height - edges.block, 0)
+        places: dict[int, Placed] = {}
+        for item in items:
+            item.area_x, item.area_width = across.span(item.cell.column, item.cell.columns)
+            item.area_y, item.area_height = down.span(item.cell.row, item.cell.rows)
+            child, x, y = item.place(self.ctx, self.style, across, down)
+            if item.box.is_relative:
+                dx, dy = relative_offset(item.box, item.area_width, item.area_height)
+                x, y = x + dx, y + dy
+            places[id(item.box)] = Placed(edges.left + x, edges.top + y, child)
+        fragment.children = [places[id(child)] for child in self.box.children if id(child) in places]
+        self._baselines(fragment, items, places)
+        fragment.tracks = (across, down)
+        for child in self.box.children:
+            if child.is_out_of_flow:
+                fragment.out_of_flow.append(self._static_position(child, max(width - edges.inline, 0), inner_height))
+        fragment.gather_out_of_flow()
+        if self.ctx.recorder is not None:
+            from ..working.grid import record_grid
+
+            record_grid(self.ctx, self.box, across, down, items, places, fragment)
+        return fragment
+
+    def _baselines(self, fragment: Fragment, items: list[GridItem], places: dict[int, Placed]) -> None:
+        """§10.6: of the first row's first item that shares in baseline alignment, else of its first item."""
+        if not items:
+            return
+        for name, row in (("first_baseline", min(i.cell.row for i in items)), ("last_baseline", max(i.cell.row + i.cell.rows for i in items) - 1)):
+            inside = [i for i in items if i.cell.row <= row < i.cell.row + i.cell.rows]
+            inside.sort(key=lambda i: (i.cell.row, i.cell.column))
+            chosen = next((i for i in inside if i.align(self.style) == "baseline"), inside[0] if inside else items[0])
+            place = places[id(chosen.box)]
+            own = getattr(place.fragment, name)
+            setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
+
+    def _static_position(self, child: Box, width: int, height: int) -> OutOfFlow:
+        """§9: as an item alone in the content box."""
+        justify = child.style.justify_self if child.style.justify_self != "auto" else self.style.justify_items
+        align = child.style.align_self if child.style.align_self != "auto" else self.style.align_items
+        return OutOfFlow(child, self.edges.left, self.edges.top, width, height, static_side(justify), static_side(align))
+
+
+def _subgrid_lines(template: TrackList, inherited: GridAxis, areas: object, is_column: bool) -> AxisLines:
+    """A subgrid's lines: the tracks it spans, its own names, its parent's names (§9 of level 2, 'subgrid')."""
+    from ..styles.grid_values import AUTO_TRACK, Areas
+
+    assert isinstance(areas, Areas)
+    count = len(inherited.tracks)
+    names: list[list[str]] = [list(inherited.lines.names[i]) if i < len(inherited.lines.names) else [] for i in range(count + 1)]
+    for index, own in enumerate(template.names[: count + 1]):
+        names[index] += own
+    for name, (top, bottom, left, right) in areas.named.items():
+        start, end = (left, right) if is_column else (top, bottom)
+        for line, suffix in ((start - 1, "-start"), (end - 1, "-end")):
+            if line <= count:
+                names[line].append(name + suffix)
+    return AxisLines([AUTO_TRACK] * count, names)
+
+
+def _within(inherited: GridAxis, lines: AxisLines, before: int, after: int, own_gap: int | None) -> GridAxis:
+    """The parent's tracks as a subgrid sees them: less its own edges at both ends, gaps by its own gutter."""
+    count = len(inherited.tracks)
+    tracks: list[Track] = []
+    offsets: list[int] = []
+    gap = inherited.gap
+    half = (own_gap - gap) if own_gap is not None else 0
+    for index, source in enumerate(inherited.tracks):
+        start, size = inherited.offsets[index] - inherited.offsets[0] - before, source.base
+        if index == 0:
+            start, size = 0, size - before
+        elif half:
+            start, size = start + half // 2, size - half // 2
+        if index == count - 1:
+            size -= after
+        elif half:
+            size -= half // 2
+        track = Track(source.size, "fixed", "fixed", max(size, 0), max(size, 0))
+        tracks.append(track)
+        offsets.append(start)
+    return GridAxis(tracks, offsets, gap, lines, 0)
+
+
+def grid_area_frame(fragment: Fragment, box: Box, frame: Frame) -> Frame:
+    """The containing block of an absolutely positioned child: its grid area, auto lines at the padding edges (§9)."""
+    from .positioned import Frame as FrameOf
+
+    if fragment.tracks is None or box.parent is not fragment.box or fragment.box.kind != GRID:
+        return frame
+    across, down = fragment.tracks  # type: ignore[misc]
+    edges = fragment.edges()
+    style = box.style
+    x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, frame.x, frame.x + frame.width)
+    y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, frame.y, frame.y + frame.height)
+    return FrameOf(x, y, max(right - x, 0), max(bottom - y, 0))
+
+
+def _edges_in(axis: GridAxis, start: object, end: object, origin: int, low: int, high: int) -> tuple[int, int]:
+    from ..styles.grid_values import AUTO_LINE, Line
+
+    assert isinstance(start, Line) and isinstance(end, Line)
+    first = last = None
+    if not start.is_auto and start.span is None:
+        first = resolve_placement(axis.lines, start, AUTO_LINE).start
+    if not end.is_auto and end.span is None:
+        placement = resolve_placement(axis.lines, AUTO_LINE, end)
+        last = placement.end if placement.start is not None else None
+    if first is not None and last is None and end.span is not None:
+        last = first + end.span
+    count = len(axis.tracks)
+
+    def at(line: int | None, is_start: bool) -> int | None:
+        index = None if line is None else line + axis.before
+        if index is None or not 0 <= index <= count or not count:
+            return None
+        if index == count or (not is_start and index > 0):
+            return origin + axis.offsets[index - 1] + axis.tracks[index - 1].base
+        return origin + axis.offsets[index]
+
+    left, right = at(first, True), at(last, False)
+    return (low if left is None else left, high if right is None else right)
+
+
+__all__ = ["AUTO_KIND", "GridAxis", "grid_area_frame", "grid_content_sizes", "layout_grid", "offset_of", "resolve_inline"]
