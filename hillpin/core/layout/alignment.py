@@ -19,6 +19,10 @@ class Distribution(NamedTuple):
         """The room in 1/64 px that stands before a thing, rounded as a whole so that no remainder adds up."""
         return self.first + (2 * index * self.shared + self.parts) // (2 * self.parts)
 
+    def stepped(self, index: int) -> int:
+        """As ``before``, with the same whole number of units between each two: how grid tracks are spaced."""
+        return self.first + index * (self.shared // self.parts)
+
 
 def half(units: int) -> int:
     """Half of a length, cut towards zero as the browser divides."""

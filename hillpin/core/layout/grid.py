@@ -121,7 +121,7 @@ class _GridLayout:
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
         items = make_items(self.ctx, placed.cells, 0)
-        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks)]
+        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
         size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
         return total_size(tracks, gap)
 
@@ -189,7 +189,7 @@ class _GridLayout:
             return _within(inherited, lines, self.edges.left, self.edges.right, gap if not self.style.column_gap.units == 0 else None)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(lines, placed.columns, placed.columns_before, True, room, used)
-        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks)]
+        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
         stretches = split_safety(self.style.justify_content)[0] in ("normal", "stretch")
         fraction = size_tracks(Sizing(tracks, contributors, gap, room, "", stretches))
         axis = GridAxis(tracks, [], gap, lines, placed.columns_before, fraction)
@@ -207,7 +207,7 @@ class _GridLayout:
         for item in items:
             item.area_x, item.area_width = across.span(item.cell.column, item.cell.columns)
         row_group_baselines(self.ctx, items, self.style, across)
-        contributors = [c for item in items for c in row_contributor(self.ctx, item, tracks, self.style, across)]
+        contributors = [c for item in items for c in row_contributor(self.ctx, item, tracks, self.style, across, gap)]
         stretches = split_safety(self.style.align_content)[0] in ("normal", "stretch")
         fraction = size_tracks(Sizing(tracks, contributors, gap, room, "", stretches, least, most))
         axis = GridAxis(tracks, [], gap, lines, placed.rows_before, fraction)
@@ -223,7 +223,7 @@ class _GridLayout:
         axis.offsets = []
         position = number = 0
         for track in axis.tracks:
-            axis.offsets.append(position + spread.before(number))
+            axis.offsets.append(position + spread.stepped(number))
             if not track.collapsed:
                 position += track.base + axis.gap
                 number += 1
@@ -249,7 +249,7 @@ class _GridLayout:
         fragment.tracks = (across, down)
         for child in self.box.children:
             if child.is_out_of_flow:
-                fragment.out_of_flow.append(self._static_position(child, max(width - edges.inline, 0), inner_height))
+                fragment.out_of_flow.append(self._static_position(child, max(width - edges.inline, 0), inner_height, across, down))
         fragment.gather_out_of_flow()
         if self.ctx.recorder is not None:
             from ..working.grid import record_grid
@@ -269,11 +269,14 @@ class _GridLayout:
             own = getattr(place.fragment, name)
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
 
-    def _static_position(self, child: Box, width: int, height: int) -> OutOfFlow:
-        """§9: as an item alone in the content box."""
+    def _static_position(self, child: Box, width: int, height: int, across: GridAxis, down: GridAxis) -> OutOfFlow:
+        """§9: as an item alone in its area, or in the content box."""
         justify = child.style.justify_self if child.style.justify_self != "auto" else self.style.justify_items
         align = child.style.align_self if child.style.align_self != "auto" else self.style.align_items
-        return OutOfFlow(child, self.edges.left, self.edges.top, width, height, static_side(justify), static_side(align))
+        style, edges = child.style, self.edges
+        x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, edges.left, edges.left + width)
+        y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, edges.top, edges.top + height)
+        return OutOfFlow(child, x, y, max(right - x, 0), max(bottom - y, 0), static_side(justify), static_side(align))
 
 
 def _subgrid_lines(template: TrackList, inherited: GridAxis, areas: object, is_column: bool) -> AxisLines:

@@ -57,10 +57,10 @@ class GridItem:
 
     # Contributions to columns
 
-    def column_contributors(self, ctx: Context, tracks: list[Track]) -> list[Contributor]:
+    def column_contributors(self, ctx: Context, tracks: list[Track], gap: int) -> list[Contributor]:
         """What the item, or in its place the items of its subgrid, contribute to columns (§12.5)."""
         if self.is_column_subgrid:
-            return subgrid_contributors(ctx, self, tracks, True)
+            return subgrid_contributors(ctx, self, tracks, True, gap)
         box = self.box
         edges = edges_of(box, 0)
         margins = edges.margin_left + edges.margin_right
@@ -214,10 +214,10 @@ def _within_fixed(size: int, spanned: list[Track], margins: int) -> int:
     return size
 
 
-def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container: ComputedStyle, across: GridAxis) -> list[Contributor]:
+def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container: ComputedStyle, across: GridAxis, gap: int) -> list[Contributor]:
     """What an item contributes to rows: its height at its area's width."""
     if item.is_row_subgrid:
-        return subgrid_contributors(ctx, item, tracks, False, across, container)
+        return subgrid_contributors(ctx, item, tracks, False, gap, across, container)
     box = item.box
     edges = edges_of(box, item.area_width)
     margins = edges.margin_top + edges.margin_bottom
@@ -262,7 +262,7 @@ def row_group_baselines(ctx: Context, items: list[GridItem], container: Computed
 
 
 def subgrid_contributors(
-    ctx: Context, item: GridItem, tracks: list[Track], is_column: bool, across: GridAxis | None = None, container: ComputedStyle | None = None
+    ctx: Context, item: GridItem, tracks: list[Track], is_column: bool, outer_gap: int, across: GridAxis | None = None, container: ComputedStyle | None = None
 ) -> list[Contributor]:
     """The items of a subgrid as contributors to the parent's tracks; those at its ends carry its edges with them."""
     from .grid import _GridLayout, _subgrid_lines
@@ -288,13 +288,14 @@ def subgrid_contributors(
     result: list[Contributor] = []
     for child in children:
         if is_column:
-            contributors = child.column_contributors(ctx, spanned)
+            contributors = child.column_contributors(ctx, spanned, outer_gap)
         else:
-            contributors = row_contributor(ctx, child, spanned, style, across) if across is not None else []
+            contributors = row_contributor(ctx, child, spanned, style, across, outer_gap) if across is not None else []
         for contributor in contributors:
             at_start = contributor.start == 0
             at_end = contributor.start + contributor.span >= count
             extra = _edge_extra(edges, is_column, at_start, at_end)
+            extra += _gap_extra(style, outer_gap, is_column, at_start, at_end)
             result.append(_shifted(contributor, start, count, extra))
     return result
 
@@ -317,6 +318,15 @@ def _edge_extra(edges: Edges, is_column: bool, at_start: bool, at_end: bool) -> 
     else:
         before, after = edges.margin_top + edges.top, edges.margin_bottom + edges.bottom
     return (before if at_start else 0) + (after if at_end else 0)
+
+
+def _gap_extra(style: ComputedStyle, outer_gap: int, is_column: bool, at_start: bool, at_end: bool) -> int:
+    """Half the difference between a subgrid's own gutter and its parent's at each end that lies inside (§9)."""
+    own = style.column_gap if is_column else style.row_gap
+    if own.kind != Kind.FIXED or (own.units == 0 and outer_gap):
+        return 0
+    difference = own.units - outer_gap
+    return sum(half(difference) for at_edge in (at_start, at_end) if not at_edge)
 
 
 def _shifted(contributor: Contributor, start: int, count: int, extra: int) -> Contributor:

@@ -207,6 +207,8 @@ def _span_step(items: list[Contributor], sizing: Sizing, flexible: bool) -> None
     if not flexible:
         _distribute_limit(items, gap, lambda i: i.min_content(), lambda t: t.has_intrinsic_maximum)
         _distribute_limit(items, gap, lambda i: i.max_content(), lambda t: t.maximum in ("max-content", "auto"))
+        for track in sizing.tracks:
+            track.infinitely_growable = False
 
 
 def _limited(item: Contributor, gap: int) -> int:

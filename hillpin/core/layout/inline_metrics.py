@@ -9,7 +9,7 @@ from ..fonts.face import Face
 from ..fonts.store import FontStore
 from ..styles.computed import ComputedStyle
 from ..styles.values import FIXED, Length, Number
-from ..units import percent_of, rounded
+from ..units import f32, percent_of, rounded
 from .context import Context
 
 
@@ -54,7 +54,7 @@ def metrics_of(fonts: FontStore, style: ComputedStyle) -> StyleMetrics:
         if height is None:
             line_height = round(metrics.line_spacing) * 64
         elif isinstance(height, Number):
-            line_height = percent_of(height.value * 100, size)
+            line_height = percent_of(f32(height.value * 100), size)
         else:
             line_height = math.floor(height * 64)
         leaded = with_leading(ascent, descent, line_height)

@@ -132,13 +132,16 @@ class LineBreaker:
         return self._end(line, index, offset, indent)
 
     def _over(self, position: int, line: Line) -> bool:
-        hanging = 0
+        return position - self._hanging(line) > self.available + EPSILON
+
+    def _hanging(self, line: Line) -> int:
+        """Width of the collapsible space that the line ends with so far."""
         if line.parts and line.parts[-1].item.kind == TEXT:
             part = line.parts[-1]
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:
-                hanging = part.width - text_width(self.ctx, part.item, self.content.text, part.start, end)
-        return position - hanging > self.available + EPSILON
+                return part.width - text_width(self.ctx, part.item, self.content.text, part.start, end)
+        return 0
 
     def _text(self, line: Line, index: int, offset: int, position: int, overflowing: bool) -> tuple[int, int, bool]:
         """Take as much of a text item as fits: (position, offset, whether the line has ended)."""
@@ -272,6 +275,7 @@ class LineBreaker:
     def _float(self, line: Line, index: int, position: int) -> None:
         item = self.content.items[index]
         part = Part(item, index, item.start, item.end, 0)
+        position -= self._hanging(line)
         line.parts.append(part)
         room = self.place_float(item, position) if not line.floats_after else None
         if room is None:

@@ -102,11 +102,11 @@ def parse_selector_list(tokens: Iterable[Token], parent: list[Selector] | None =
     return [_Parser(part, parent).complex() for part in split_commas(list(tokens))]
 
 
-def _forgiving(tokens: Tokens, parent: list[Selector] | None, depth: int) -> list[Selector]:
+def _forgiving(parts: Iterable[Tokens], read: Callable[[Tokens], Selector]) -> list[Selector]:
     result = []
-    for part in split_commas(tokens):
+    for part in parts:
         try:
-            result.append(_Parser(part, parent, depth + 1).complex())
+            result.append(read(part))
         except SelectorError:
             continue
     return result
@@ -129,13 +129,14 @@ class _Parser:
         self.pseudo_element: str | None = None
         self.uses_parent = False
 
-    def complex(self, relative: bool = False) -> Selector:
-        """One complex selector. A relative one starts with a combinator, descendant where none is written."""
+    def complex(self, relative: bool = False, argument: bool = False) -> Selector:
+        """One complex selector. A relative one starts with a combinator, descendant where none is written; the
+        argument of a pseudo-class stands for itself, without the parent rule before it."""
         text = text_of(self.tokens)
         compounds: list[Compound] = []
         self._skip_space()
         leading = self._combinator()
-        nested = self.parent is not None and not relative
+        nested = self.parent is not None and not relative and not argument
         if leading and not (relative or nested):
             raise SelectorError(text)
         while True:
@@ -152,6 +153,13 @@ class _Parser:
             compounds = self._prepend_parent(compounds)
         a, b, c = self.specificity
         return Selector(compounds, (a, b, c), self.pseudo_element, text)
+
+    def _argument(self, tokens: Tokens, relative: bool = False) -> Selector:
+        """A selector in a pseudo-class's parentheses; a ``&`` in it counts for the whole selector."""
+        parser = _Parser(tokens, self.parent, self.depth + 1)
+        selector = parser.complex(relative=relative, argument=True)
+        self.uses_parent = self.uses_parent or parser.uses_parent
+        return selector
 
     def _prepend_parent(self, compounds: list[Compound]) -> list[Compound]:
         compounds[0].combinator = compounds[0].combinator or " "
@@ -277,17 +285,17 @@ class _Parser:
 
     def _functional(self, name: str, arguments: Tokens, compound: Compound) -> None:
         if name in ("is", "where", "matches", "-webkit-any"):
-            inner = _forgiving(arguments, self.parent, self.depth)
+            inner = _forgiving(split_commas(arguments), self._argument)
             compound.tests.append(any_of(inner))
             if name != "where":
                 self._add(max((s.specificity for s in inner), default=(0, 0, 0)))
         elif name == "not":
-            inner = [_Parser(part, self.parent, self.depth + 1).complex() for part in split_commas(arguments)]
+            inner = [self._argument(part) for part in split_commas(arguments)]
             test = any_of(inner)
             compound.tests.append(lambda element, state: not test(element, state))
             self._add(max(s.specificity for s in inner))
         elif name == "has":
-            inner = [_Parser(part, self.parent, self.depth + 1).complex(relative=True) for part in split_commas(arguments)]
+            inner = [self._argument(part, relative=True) for part in split_commas(arguments)]
             compound.tests.append(_has_test(inner))
             self._add(max(s.specificity for s in inner))
         elif name in ("nth-child", "nth-last-child", "nth-of-type", "nth-last-of-type"):
@@ -306,7 +314,7 @@ class _Parser:
             raise SelectorError(text_of(self.tokens))
         inner: list[Selector] | None = None
         if of is not None:
-            inner = [_Parser(p, self.parent, self.depth + 1).complex() for p in split_commas(arguments[of + 1 :])]
+            inner = [self._argument(part) for part in split_commas(arguments[of + 1 :])]
             self._add(max(s.specificity for s in inner))
         self.specificity[1] += 1
         compound.tests.append(nth_test(formula[0], formula[1], "last" in name, "of-type" in name, inner))
