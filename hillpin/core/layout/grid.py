@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from ..styles.grid_values import Repeat, TrackList
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
-from .alignment import Distribution, distribute, offset_of, split_safety, static_side
+from .alignment import Distribution, distribute, half, offset_of, split_safety, static_side
 from .boxes import GRID, Box, Edges, edges_of
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
@@ -186,7 +186,7 @@ class _GridLayout:
     def _column_axis(self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> GridAxis:
         inherited = self._inherited(True)
         if inherited is not None and self.style.grid_template_columns.subgrid:
-            return _within(inherited, lines, self.edges.left, self.edges.right, gap if not self.style.column_gap.units == 0 else None)
+            return _within(inherited, lines, self.edges, True, self._own_gap(True, room))
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(lines, placed.columns, placed.columns_before, True, room, used)
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
@@ -196,12 +196,17 @@ class _GridLayout:
         self._offsets(axis, room, self.style.justify_content)
         return axis
 
+    def _own_gap(self, is_column: bool, room: int) -> int | None:
+        """A subgrid's gutter, None where it is its parent's."""
+        length = self.style.column_gap if is_column else self.style.row_gap
+        return None if length.is_auto else length.resolve(max(room, 0))
+
     def _row_axis(
         self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], across: GridAxis, room: int, gap: int, least: int, most: int
     ) -> GridAxis:
         inherited = self._inherited(False)
         if inherited is not None and self.style.grid_template_rows.subgrid:
-            return _within(inherited, lines, self.edges.top, self.edges.bottom, None)
+            return _within(inherited, lines, self.edges, False, self._own_gap(False, room))
         used = {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)}
         tracks = self._tracks(lines, placed.rows, placed.rows_before, False, room, used)
         for item in items:
@@ -296,27 +301,23 @@ def _subgrid_lines(template: TrackList, inherited: GridAxis, areas: object, is_c
     return AxisLines([AUTO_TRACK] * count, names)
 
 
-def _within(inherited: GridAxis, lines: AxisLines, before: int, after: int, own_gap: int | None) -> GridAxis:
-    """The parent's tracks as a subgrid sees them: less its own edges at both ends, gaps by its own gutter."""
+def _within(inherited: GridAxis, lines: AxisLines, edges: Edges, is_column: bool, own_gap: int | None) -> GridAxis:
+    """The parent's tracks as a subgrid sees them: less its own edges at both ends, gutters of its own size (§9)."""
+    before = edges.margin_left + edges.left if is_column else edges.margin_top + edges.top
+    after = edges.margin_right + edges.right if is_column else edges.margin_bottom + edges.bottom
     count = len(inherited.tracks)
+    difference = half(own_gap - inherited.gap) if own_gap is not None else 0
     tracks: list[Track] = []
     offsets: list[int] = []
-    gap = inherited.gap
-    half = (own_gap - gap) if own_gap is not None else 0
     for index, source in enumerate(inherited.tracks):
-        start, size = inherited.offsets[index] - inherited.offsets[0] - before, source.base
-        if index == 0:
-            start, size = 0, size - before
-        elif half:
-            start, size = start + half // 2, size - half // 2
-        if index == count - 1:
-            size -= after
-        elif half:
-            size -= half // 2
-        track = Track(source.size, "fixed", "fixed", max(size, 0), max(size, 0))
-        tracks.append(track)
+        start = inherited.offsets[index] - inherited.offsets[0] - before
+        end = start + source.base
+        start = 0 if index == 0 else start + difference
+        end -= after if index == count - 1 else difference
+        size = max(end - start, 0)
+        tracks.append(Track(source.size, "fixed", "fixed", size, size))
         offsets.append(start)
-    return GridAxis(tracks, offsets, gap, lines, 0)
+    return GridAxis(tracks, offsets, inherited.gap if own_gap is None else own_gap, lines, 0)
 
 
 def grid_area_frame(fragment: Fragment, box: Box, frame: Frame) -> Frame:

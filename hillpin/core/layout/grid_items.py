@@ -283,14 +283,13 @@ def subgrid_contributors(
     placed = inner._place(columns, rows)
     edges = edges_of(item.box, item.area_width)
     children = make_items(ctx, placed.cells, 0)
-    if not is_column:
-        _measure_columns(inner, children, columns, placed, item, across)
+    inner_across = None if is_column else _measure_columns(inner, children, columns, placed, item, across)
     result: list[Contributor] = []
     for child in children:
         if is_column:
             contributors = child.column_contributors(ctx, spanned, outer_gap)
         else:
-            contributors = row_contributor(ctx, child, spanned, style, across, outer_gap) if across is not None else []
+            contributors = row_contributor(ctx, child, spanned, style, inner_across, outer_gap) if inner_across is not None else []
         for contributor in contributors:
             at_start = contributor.start == 0
             at_end = contributor.start + contributor.span >= count
@@ -323,7 +322,7 @@ def _edge_extra(edges: Edges, is_column: bool, at_start: bool, at_end: bool) -> 
 def _gap_extra(style: ComputedStyle, outer_gap: int, is_column: bool, at_start: bool, at_end: bool) -> int:
     """Half the difference between a subgrid's own gutter and its parent's at each end that lies inside (§9)."""
     own = style.column_gap if is_column else style.row_gap
-    if own.kind != Kind.FIXED or (own.units == 0 and outer_gap):
+    if own.kind != Kind.FIXED:
         return 0
     difference = own.units - outer_gap
     return sum(half(difference) for at_edge in (at_start, at_end) if not at_edge)
@@ -338,8 +337,8 @@ def _shifted(contributor: Contributor, start: int, count: int, extra: int) -> Co
     )  # fmt: skip
 
 
-def _measure_columns(inner: object, children: list[GridItem], columns: object, placed: object, item: GridItem, across: GridAxis | None) -> None:
-    """Area widths of a subgrid's items, for their heights."""
+def _measure_columns(inner: object, children: list[GridItem], columns: object, placed: object, item: GridItem, across: GridAxis | None) -> GridAxis:
+    """A subgrid's columns, with the area widths of its items set, for their heights."""
     from .grid import GridAxis, _GridLayout, _within
     from .grid_lines import AxisLines
     from .grid_placement import Placed
@@ -349,8 +348,9 @@ def _measure_columns(inner: object, children: list[GridItem], columns: object, p
     if item.is_column_subgrid and across is not None:
         inherited = item.inherited_axes(across, None)
         assert inherited is not None and isinstance(inherited[0], GridAxis)
-        axis = _within(inherited[0], columns, inner.edges.left, inner.edges.right, None)
+        axis = _within(inherited[0], columns, inner.edges, True, inner._own_gap(True, width))
     else:
         axis = inner._column_axis(columns, placed, children, width, inner.style.column_gap.resolve(width))
     for child in children:
         child.area_x, child.area_width = axis.span(child.cell.column, child.cell.columns)
+    return axis

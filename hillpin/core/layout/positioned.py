@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..styles.values import AUTO_KIND
 from ..units import INDEFINITE
+from .alignment import offset_of, split_safety
 from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
@@ -133,7 +134,9 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
         available = max(available, 0)
     else:
         available = frame.width - (left or 0) - (right or 0)
-    width = _used_width(ctx, box, frame, available, left is not None and right is not None, height_space)
+    both = left is not None and right is not None
+    justify = _self_word(style.justify_self)
+    width = _used_width(ctx, box, frame, available, both and justify in ("normal", "stretch"), height_space)
     space = Space(
         frame.width,
         frame.height,
@@ -151,12 +154,20 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
             margin_left = free // 2 if free >= 0 else 0
         elif edges.auto_left:
             margin_left = free
+        elif not edges.auto_right and justify not in ("normal", "stretch"):
+            margin_left += offset_of(style.justify_self, free)
         return fragment, left + margin_left
     if left is not None:
         return fragment, left + margin_left
     if right is not None:
         return fragment, frame.width - right - edges.margin_right - used
     return fragment, static + margin_left + _static_shift(item.justify, item.width, used + margins)
+
+
+def _self_word(value: str) -> str:
+    """A self-alignment keyword; auto behaves as normal on a positioned box (css-align-3 §6.1)."""
+    word = split_safety(value)[0]
+    return "normal" if word == "auto" else word
 
 
 def _static_shift(align: str, room: int, size: int) -> int:
@@ -193,6 +204,8 @@ def _stretched_height(box: Box, frame: Frame) -> int:
     if style.height.kind == AUTO_KIND:
         if style.top.is_auto or style.bottom.is_auto or (ratio_of(box) is not None):
             return INDEFINITE
+        if _self_word(style.align_self) not in ("normal", "stretch"):
+            return INDEFINITE
         height = frame.height - style.top.resolve(frame.height) - style.bottom.resolve(frame.height)
         height = max(height - edges.margin_top - edges.margin_bottom, edges.block)
     else:
@@ -219,6 +232,8 @@ def _vertical(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int
             margin_top = free // 2 if free >= 0 else -(-free // 2)
         elif edges.auto_top:
             margin_top = free
+        elif not edges.auto_bottom and _self_word(style.align_self) not in ("normal", "stretch"):
+            margin_top += offset_of(style.align_self, free)
         return top + margin_top, fragment
     if top is not None:
         return top + edges.margin_top, fragment

@@ -122,8 +122,9 @@ def _read_text_indent(tokens: Tokens) -> Any:
 
 
 def _read_gap(tokens: Tokens) -> Any:
+    """``normal`` stays auto: it is 0, but in a subgrid its parent's gap."""
     if len(tokens) == 1 and keyword(tokens[0]) == "normal":
-        return Dimension(0, "px")
+        return "auto"
     return read_length(tokens[0], negative=False) if len(tokens) == 1 else None
 
 
@@ -273,7 +274,7 @@ _add("justify-content align-content", read_alignment("content"), "normal")
 _add("align-items", read_alignment("self"), "normal")
 _add("justify-items", read_alignment("self"), "normal")
 _add("align-self justify-self", read_alignment("self"), "auto")
-_add("row-gap column-gap", _read_gap, ZERO, compute="length")
+_add("row-gap column-gap", _read_gap, AUTO, compute="length")
 
 _add("grid-template-columns grid-template-rows", grid.read_template, grid.NO_TRACKS, compute="tracks")
 _add("grid-template-areas", grid.read_areas, grid.NO_AREAS)
