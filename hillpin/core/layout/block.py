@@ -89,7 +89,10 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     if floats.items:
         content = max(content, floats.lowest)
     height = block_size(box, edges, space, content + edges.block, width)
-    fragment = _fragment(box, edges, inside, width, height)
+    shift = space.content_shift
+    if box.role == "button" and height > content + edges.block:
+        shift = (height - content - edges.block) // 2
+    fragment = _fragment(box, edges, inside, width, height, shift)
     fragment.content_height = content + edges.block
     if ctx.recorder is not None:
         from ..working.blocks import record_block
@@ -98,8 +101,8 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     return fragment
 
 
-def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int) -> Fragment:
-    left, top = edges.left, edges.top
+def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, shift: int = 0) -> Fragment:
+    left, top = edges.left, edges.top + shift
     fragment = Fragment(
         box,
         width,

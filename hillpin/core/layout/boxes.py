@@ -101,6 +101,8 @@ class Box:
     natural: Natural | None = None
     column_span: int = 1
     row_span: int = 1
+    collapsed_borders: tuple[int, int, int, int] | None = None
+    """Top, right, bottom, left in 1/64 px, of a table or cell whose borders collapse."""
     inline_parents: tuple[Box, ...] = ()
     """For a block inside an inline box: the inline boxes that it splits."""
 
@@ -147,6 +149,8 @@ def edges_of(box: Box, basis: int) -> Edges:
     pt, pr, pb, pl = max(pt, 0), max(pr, 0), max(pb, 0), max(pl, 0)
     bt, br = style.border_top_width, style.border_right_width
     bb, bl = style.border_bottom_width, style.border_left_width
+    if box.collapsed_borders is not None:
+        bt, br, bb, bl = box.collapsed_borders
     if box.kind == TABLE and style.border_collapse == "collapse":
         pt = pr = pb = pl = 0
     result = Edges(

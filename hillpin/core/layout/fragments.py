@@ -13,7 +13,7 @@ class Space(NamedTuple):
     """The constraints under which a box is laid out; all in 1/64 px, INDEFINITE where there is none.
 
     ``fixed_inline`` and ``fixed_block`` force the border-box size; ``definite`` says whether a forced block
-    size is a basis for percentages inside.
+    size is a basis for percentages inside; ``content_shift`` moves a table cell's content down.
     """
 
     inline: int
@@ -23,6 +23,7 @@ class Space(NamedTuple):
     fixed_block: int = INDEFINITE
     definite: bool = True
     shrink: bool = False
+    content_shift: int = 0
 
 
 class OutOfFlow(NamedTuple):

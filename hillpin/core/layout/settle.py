@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from ..styles.resolve import StyleResolver
 from .boxes import Box, Kind
+from .table_borders import collapse_borders
 
 SPACES = " \t\n\r\f"
 _INTERNAL = (Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN, Kind.COLUMN_GROUP)
@@ -19,6 +20,8 @@ def settle(box: Box, children: list[Box], resolver: StyleResolver) -> None:
         return
     if kind in (Kind.TABLE, Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN_GROUP):
         _adopt(box, _table_children(box, children, resolver))
+        if kind == Kind.TABLE and box.style.border_collapse == "collapse":
+            collapse_borders(box)
         return
     if any(_is_table_part(child) for child in children):
         children = _wrap_stray_parts(box, children, resolver)
