@@ -21,8 +21,9 @@ from .layout.context import Context
 from .layout.controls import Pictures
 from .layout.fragments import Fragment
 from .layout.generate import BoxTree, Generator
-from .layout.geometry import Collector, Rect
+from .layout.geometry import Collector
 from .layout.layout import layout_root
+from .layout.matrix import Rect
 from .markup import Document, Element, Text, parse_html
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import ComputedStyle, Environment
@@ -247,7 +248,8 @@ class Page:
             features[element.index, feature] = UnmodelledFeature(element.index, feature, self.path, element.line or 1)
             _spread(element, affected)
         for element in self.document.elements:
-            if element.namespace != "html" and element.tag != "svg" or element.tag == "legend":
+            inside_svg = element.namespace != "html" and element.tag != "svg" and element not in collector.shapes
+            if inside_svg or element.tag == "legend":
                 affected.add(element)
         result = Layout(
             viewport, root, tree, collector.rects, collector.fragments, -(-collector.scroll_right // 64),

@@ -11,34 +11,11 @@ from ..styles.computed import ComputedStyle
 from ..styles.values import Length
 from .boxes import Box, edges_of
 from .fragments import Fragment
+from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
+from .svg import shape_rects
 
 if TYPE_CHECKING:
     from .context import Context
-
-Matrix = tuple[float, float, float, float, float, float]
-IDENTITY: Matrix = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
-
-
-@dataclass(slots=True)
-class Rect:
-    """A rectangle in CSS px."""
-
-    x: float
-    y: float
-    width: float
-    height: float
-
-    def united(self, other: Rect) -> Rect:
-        """The smallest rectangle round both; empty ones count only where all are empty (CSSOM View §6)."""
-        if not (other.width or other.height):
-            return self
-        if not (self.width or self.height):
-            return other
-        x, y = min(self.x, other.x), min(self.y, other.y)
-        right = max(self.x + self.width, other.x + other.width)
-        bottom = max(self.y + self.height, other.y + other.height)
-        return Rect(x, y, right - x, bottom - y)
-
 
 @dataclass(slots=True)
 class Scroller:
@@ -58,6 +35,8 @@ class Collector:
         self.rects: dict[Element, Rect] = {}
         self.fragments: dict[Element, tuple[Fragment, int, int]] = {}
         """The principal fragment of an element with its page position in 1/64 px (transforms left out)."""
+        self.shapes: set[Element] = set()
+        """Elements inside svg whose rectangles are known."""
         self.scroll_right = ctx.width
         self.scroll_bottom = ctx.height
 
@@ -78,6 +57,8 @@ class Collector:
         if box.element is not None and box.pseudo is None:
             self._note(box.element, rect)
             self.fragments.setdefault(box.element, (fragment, x, y))
+            if box.element.tag == "svg" and box.element.elements:
+                self._shapes(box.element, fragment, x, y, matrix)
         for row_box, rx, ry, width, height in fragment.row_offsets:
             if row_box.element is not None:
                 self._note(row_box.element, mapped(matrix, x + rx, y + ry, width, height))
@@ -96,6 +77,15 @@ class Collector:
                 cx, cy = stuck(child, cx, cy, (x, y, fragment), scroller)
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
             self._visit(child, cx, cy, matrix, scroller, inside)
+
+    def _shapes(self, svg: Element, fragment: Fragment, x: int, y: int, matrix: Matrix) -> None:
+        """Note what an inline svg draws."""
+        edges = fragment.edges()
+        width, height = fragment.width - edges.inline, fragment.height - edges.block
+        for element, rect in shape_rects(svg, (x + edges.left) / 64, (y + edges.top) / 64, width / 64, height / 64):
+            self.shapes.add(element)
+            if rect is not None:
+                self.rects[element] = bounds_of(matrix, (rect.x, rect.y, rect.x + rect.width, rect.y + rect.height))
 
     def _extend(self, rect: Rect, fragment: Fragment | None, x: int, y: int, matrix: Matrix) -> None:
         if fragment is not None and fragment.box.style.position == "fixed":
@@ -134,18 +124,7 @@ def mapped(matrix: Matrix, x: int, y: int, width: int, height: int) -> Rect:
     """The bounding rectangle in CSS px of a transformed rectangle in 1/64 px."""
     if matrix is IDENTITY:
         return Rect(x / 64, y / 64, width / 64, height / 64)
-    a, b, c, d, e, f = matrix
-    corners = [(px / 64, py / 64) for px in (x, x + width) for py in (y, y + height)]
-    xs = [a * px + c * py + e for px, py in corners]
-    ys = [b * px + d * py + f for px, py in corners]
-    return Rect(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys))
-
-
-def multiplied(m: Matrix, n: Matrix) -> Matrix:
-    """The product of two matrices: n first, then m."""
-    a, b, c, d, e, f = m
-    g, h, i, j, k, l = n  # noqa: E741
-    return (a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f)
+    return bounds_of(matrix, (x / 64, y / 64, (x + width) / 64, (y + height) / 64))
 
 
 def own_matrix(style: ComputedStyle, x: int, y: int, width: int, height: int) -> Matrix:
@@ -181,8 +160,7 @@ def _function(name: str, arguments: tuple[Any, ...], width: int, height: int) ->
         second = numbers[1] if len(numbers) > 1 else first
         return (first if name != "scaley" else 1.0, 0, 0, second if name != "scalex" else 1.0, 0, 0)
     if name in ("rotate", "rotatez"):
-        angle = math.radians(first)
-        return (math.cos(angle), math.sin(angle), -math.sin(angle), math.cos(angle), 0, 0)
+        return rotation(first)
     if name in ("skew", "skewx", "skewy"):
         across = math.tan(math.radians(first)) if name != "skewy" else 0.0
         down = math.tan(math.radians(first if name == "skewy" else numbers[1] if len(numbers) > 1 else 0.0))

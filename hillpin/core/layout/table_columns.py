@@ -21,6 +21,8 @@ class Column:
     maximum: int = 0
     percent: float | None = None
     constrained: bool = False
+    percent_extra: int = 0
+    """In fixed layout: padding and border that come to a content-box percentage."""
     set_by: Box | None = None
     """The cell or column box that set the minimum or the given width last, for workings."""
 
@@ -146,6 +148,7 @@ def _fixed_from_first_row(ctx: Context, grid: TableGrid, columns: list[Column], 
         elif width.kind == PERCENT:
             for column in free:
                 column.percent, column.set_by = width.percent / len(spanned), cell.box
+                column.percent_extra = edges.inline // len(spanned) if style.box_sizing == "content-box" else 0
 
 
 def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True) -> tuple[int, int]:
@@ -212,7 +215,7 @@ def _beyond(target: int, columns: Sequence[Column], sizes: list[int]) -> list[in
 
 def distribute_fixed(target: int, columns: Sequence[Column]) -> list[int]:
     """Fixed table layout: given widths stand, columns without one share what is left (CSS 2 §17.5.2.1)."""
-    sizes = [int(target * c.percent / 100) if c.percent is not None else c.maximum if c.constrained else 0 for c in columns]
+    sizes = [int(target * c.percent / 100) + c.percent_extra if c.percent is not None else c.maximum if c.constrained else 0 for c in columns]
     autos = [i for i, c in enumerate(columns) if c.percent is None and not c.constrained]
     rest = target - sum(sizes)
     if autos:

@@ -202,6 +202,7 @@ class _TableLayout:
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
+        first = first if rows else first - self.down
         bottom = tops[-1] + rows[-1].height if rows else first
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
             fragment.row_offsets.append((row.box, left, top, inner, size.height))
