@@ -127,7 +127,6 @@ class Page:
             if element.tag == "source" and element.attributes.get("media")
         ]
         self._has_containers = any(rule.containers for rule in self.sheets.rules)
-        self._uses_viewport = False
 
     @classmethod
     def read(cls, path: Path) -> Page:
@@ -210,16 +209,17 @@ class Page:
     def _tree(self, viewport: Viewport, containers: dict[Element, ContainerSize]) -> tuple[BoxTree, StyleResolver]:
         """The box tree for the rules that count at a viewport; kept while the same ones count."""
         turned = tuple(condition.matches(viewport) for condition in self.conditions)
-        sizes = tuple((element.index, size.width, size.height) for element, size in containers.items())
-        key: object = (turned, sizes, (viewport.width, viewport.height) if self._uses_viewport else None)
+        key: object = (turned, tuple((element.index, size.width, size.height) for element, size in containers.items()))
         known = self._trees.get(key)
         if known is not None:
-            return known
+            tree, resolver = known
+            if not resolver.uses_viewport or resolver.environment.viewport == viewport:
+                return known
+            if not tree.sized_by_viewport:
+                _move(tree, resolver, viewport)
+                return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
-        if resolver.uses_viewport and not self._uses_viewport:
-            self._uses_viewport = True
-            key = (turned, sizes, (viewport.width, viewport.height))
         if len(self._trees) >= MOST_TREES:
             self._trees.pop(next(iter(self._trees)))
         self._trees[key] = (tree, resolver)
@@ -281,6 +281,17 @@ class Page:
     def style_of(self, element: Element, layout: Layout) -> ComputedStyle | None:
         """The computed style of an element in a layout."""
         return layout.tree.styles.get(element)
+
+
+def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
+    """Bring a box tree to another viewport: styles with viewport units anew, and what layout remembered of them gone."""
+    changed = {id(style) for style in resolver.move_to(viewport)}
+    for box in tree.root.walk():
+        if id(box.style) in changed:
+            node: Box | None = box
+            while node is not None:
+                node.forget()
+                node = node.parent
 
 
 def _element_of(box: Box) -> Element | None:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 
 from ..files import Files, resolve
 from ..styles.computed import ComputedStyle
@@ -37,34 +37,52 @@ class FontRequest:
     italic: bool
 
 
-@dataclass(slots=True)
-class FontStack:
-    """The faces of a request in order, each with the character ranges it is limited to (None: all)."""
+Ranges = list[tuple[int, int]] | None
 
-    faces: list[tuple[Face, list[tuple[int, int]] | None]]
-    weight: int
-    italic: bool
-    missing: list[str] = field(default_factory=list)
-    """Named families that nothing has, where no family of the list was found."""
+
+class FontStack:
+    """The faces of a request in order, each with the character ranges it is limited to (None: all).
+
+    Faces are found one by one as they are needed: most text never asks for the second family.
+    """
+
+    def __init__(self, faces: Iterator[tuple[Face, Ranges]], weight: int, italic: bool) -> None:
+        self._found: list[tuple[Face, Ranges]] = []
+        self._more = faces
+        self._known: dict[str, Face] = {}
+        self.weight, self.italic = weight, italic
+        self._first: Face | None = None
+
+    def _faces(self) -> Iterator[tuple[Face, Ranges]]:
+        yield from self._found
+        for pair in self._more:
+            self._found.append(pair)
+            yield pair
 
     @property
     def first(self) -> Face:
         """The primary font (css-fonts-4 §5.2): its metrics make the strut."""
-        for face, ranges in self.faces:
-            if ranges is None or any(low <= 32 <= high for low, high in ranges):
-                return face
-        return self.faces[0][0]
+        if self._first is None:
+            found = next((face for face, ranges in self._faces() if ranges is None or any(low <= 32 <= high for low, high in ranges)), None)
+            self._first = found if found is not None else self._found[0][0]
+        return self._first
 
     def face_for(self, character: str) -> Face:
         """The face that draws a character: the first that has it, then the machine's fallback."""
+        known = self._known.get(character)
+        if known is None:
+            known = self._known[character] = self._find(character)
+        return known
+
+    def _find(self, character: str) -> Face:
         code = ord(character)
-        for face, ranges in self.faces:
+        if code < 32 or code in (0x200B, 0x200C, 0x200D, 0xAD, 0xFEFF, 0x2060, 0xFE0F):
+            return self.first
+        for face, ranges in self._faces():
             if ranges is not None and not any(low <= code <= high for low, high in ranges):
                 continue
             if face.has(character):
                 return face
-        if code < 32 or code in (0x200B, 0x200C, 0x200D, 0xAD, 0xFEFF, 0x2060, 0xFE0F):
-            return self.first
         return system.find_for_character(character, self.weight, self.italic) or self.first
 
 
@@ -91,25 +109,29 @@ class FontStore:
         return known
 
     def _build(self, request: FontRequest) -> FontStack:
-        faces: list[tuple[Face, list[tuple[int, int]] | None]] = []
+        return FontStack(self._families(request), request.weight, request.italic)
+
+    def _families(self, request: FontRequest) -> Iterator[tuple[Face, Ranges]]:
+        """The faces of each family in turn, then the standard font; families that nothing has are noted."""
         missing: list[str] = []
+        found = False
         for family in request.families:
             declared = self._declared.get(family.lower())
             if declared:
-                faces += self._from_declared(declared, request)
+                for pair in self._from_declared(declared, request):
+                    found = True
+                    yield pair
                 continue
             face = self._extra.get(family.lower()) or system.find_family(family, request.weight, request.italic)
             if face is not None:
-                faces.append((face, None))
+                found = True
+                yield face, None
             else:
                 missing.append(family)
-        found = bool(faces)
         standard = system.find_family(system.DEFAULT_FAMILY, request.weight, request.italic)
-        faces.append((standard or self._fallback(), None))
         if not found and standard is None:
-            for name in missing:
-                self.unknown_families[name] = None
-        return FontStack(faces, request.weight, request.italic, [] if found or standard else missing)
+            self.unknown_families.update(dict.fromkeys(missing))
+        yield standard or self._fallback(), None
 
     def _from_declared(self, declared: list[FontFace], request: FontRequest) -> list[tuple[Face, list[tuple[int, int]] | None]]:
         """Font matching within a family: style, then weight (css-fonts-4 §5.2)."""

@@ -39,6 +39,8 @@ class BoxTree:
     root: Box
     styles: dict[Element, ComputedStyle] = field(default_factory=dict)
     unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
+    sized_by_viewport: bool = False
+    """Whether a natural size of a control or marker comes from a style with viewport units."""
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
 
@@ -207,6 +209,7 @@ class Generator:
         plain = self.resolver.anonymous_style(style, "inline")
         if style.list_style_type not in SYMBOLS:
             return [Box(Kind.TEXT, plain, None, pseudo="marker", text=text, is_inline_level=True)]
+        self.tree.sized_by_viewport = self.tree.sized_by_viewport or style.uses_viewport
         ascent = self.fonts.metrics(style).ascent
         size = float(style.font_size)
         if style.list_style_type.startswith("disclosure"):
@@ -283,6 +286,7 @@ class Generator:
             natural = natural_of_picture(size)
         else:
             natural = natural_of_element(element, style, self.fonts)
+            self.tree.sized_by_viewport = self.tree.sized_by_viewport or style.uses_viewport
         box = self.box_for(style, element)
         box.kind = Kind.REPLACED
         box.is_bfc_root = True

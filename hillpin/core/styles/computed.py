@@ -276,6 +276,7 @@ class Computer:
             if unit == "em":
                 return float(style.font_size)
             if unit == "rem":
+                self.uses_viewport = self.uses_viewport or (environment.root is not None and environment.root.uses_viewport)
                 return environment.root_font_size
             if unit in VIEWPORT_UNITS:
                 self.uses_viewport = True

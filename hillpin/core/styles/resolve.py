@@ -2,13 +2,26 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from ..markup.tree import Element
-from .cascade import ActiveRules, Cascade, Match, cascade
+from .cascade import ActiveRules, Cascade, Match, Winner, cascade
 from .computed import ComputedStyle, Computer, Environment, blockified
+from .media import Viewport
 
 ITEM_CONTAINERS = frozenset({"flex", "inline-flex", "grid", "inline-grid"})
 
 _Key = tuple[object, ...]
+
+
+@dataclass(slots=True)
+class _Recipe:
+    """How a style that depends on the viewport's size was made."""
+
+    style: ComputedStyle
+    element: Element | None
+    winners: dict[str, Winner]
+    parent: ComputedStyle | None
 
 
 class StyleResolver:
@@ -21,6 +34,24 @@ class StyleResolver:
         self.uses_viewport = False
         self.uses_container = False
         self._shared: dict[_Key, ComputedStyle] = {}
+        self._moving: list[_Recipe] = []
+
+    def move_to(self, viewport: Viewport) -> list[ComputedStyle]:
+        """Recompute, in place, the styles that use viewport units for another viewport with the same rules.
+
+        Gives the styles that were computed anew.
+        """
+        self.environment.viewport = self.active.viewport = viewport
+        for recipe in self._moving:
+            container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
+            new = Computer(self.environment, container).compute(recipe.winners, recipe.parent)
+            new.display, new.float = recipe.style.display, recipe.style.float
+            fields = recipe.style.__dict__
+            fields.clear()
+            fields.update(new.__dict__)
+            if recipe.parent is None:
+                self.environment.root_font_size = float(recipe.style.font_size)
+        return [recipe.style for recipe in self._moving]
 
     def style_of(self, element: Element, parent: ComputedStyle | None, is_item: bool = False) -> ComputedStyle:
         """The style of an element under its parent's style; ``is_item`` blockifies a flex or grid item."""
@@ -56,13 +87,18 @@ class StyleResolver:
         if known is None:
             known = self._shared[key] = Computer(self.environment).compute({}, parent)
             known.display = display
+            if known.uses_viewport:
+                self._moving.append(_Recipe(known, None, {}, parent))
         return known
 
     def _compute(
         self, element: Element, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool
     ) -> ComputedStyle:
         container = self.active.container_of(element) if self.active.containers else None
-        style = Computer(self.environment, container).compute(cascade(counted, hints), parent)
+        winners = cascade(counted, hints)
+        style = Computer(self.environment, container).compute(winners, parent)
+        if style.uses_viewport:
+            self._moving.append(_Recipe(style, element, winners, parent))
         if is_item or parent is None:
             style.display = blockified(style.display)
             if is_item:
