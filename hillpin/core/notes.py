@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from .layout.boxes import Edges
+from .layout.boxes import FLEX, GRID, Edges
 from .layout.fragments import Fragment
 from .markup.tree import Element
 from .numbers import px, units
@@ -207,7 +207,60 @@ def _inset(side: str) -> Callable[[_Target], str]:
     return read
 
 
+def _gap(prop: str) -> Callable[[_Target], str]:
+    def read(target: _Target) -> str:
+        inner = max(target.fragment.width - target.edges.inline, 0)
+        lengths = {"row-gap": target.style.row_gap, "column-gap": target.style.column_gap}
+        values = [units(length.resolve(inner)) for name, length in lengths.items() if prop in ("gap", "grid-gap", name)]
+        return values[0] if len(set(values)) == 1 else f"{values[0]}, then {values[1]}"
+
+    return read
+
+
+def _display(target: _Target) -> str:
+    """``3 tracks, 2 rows`` for a grid, ``4 items on 2 lines`` for a flex container."""
+    tracks, kind = target.fragment.tracks, target.fragment.box.kind
+    if kind == GRID and isinstance(tracks, tuple):
+        across, down = (sum(1 for t in axis.tracks if not t.collapsed) for axis in tracks)
+        return f"{across} {'column' if across == 1 else 'columns'}, {down} {'row' if down == 1 else 'rows'}"
+    if kind == FLEX and isinstance(tracks, tuple):
+        lines = tracks[1]
+        count = sum(len(line.items) for line in lines)
+        on = "" if len(lines) < 2 else f" on {len(lines)} lines"
+        return f"{count} {'item' if count == 1 else 'items'}{on}"
+    return ""
+
+
+def _tracks(position: int) -> Callable[[_Target], str]:
+    def read(target: _Target) -> str:
+        tracks = target.fragment.tracks
+        if target.fragment.box.kind != GRID or not isinstance(tracks, tuple):
+            return ""
+        return " | ".join(units(track.base) for track in tracks[position].tracks if not track.collapsed)
+
+    return read
+
+
+def _flex(target: _Target) -> str:
+    """The used main size of a flex item."""
+    parent = target.fragment.box.parent
+    if parent is None or parent.kind != FLEX:
+        return ""
+    is_row = parent.style.flex_direction.startswith("row")
+    return f"{units(target.fragment.width if is_row else target.fragment.height)} {'wide' if is_row else 'high'}"
+
+
 _READERS: dict[str, Callable[[_Target], str]] = {
+    "gap": _gap("gap"),
+    "grid-gap": _gap("grid-gap"),
+    "row-gap": _gap("row-gap"),
+    "column-gap": _gap("column-gap"),
+    "display": _display,
+    "grid-template-columns": _tracks(0),
+    "grid-template-rows": _tracks(1),
+    "grid-template": _tracks(0),
+    "flex": _flex,
+    "flex-basis": _flex,
     "font-size": lambda target: px(float(target.style.font_size)),
     "font": lambda target: f"{px(float(target.style.font_size))} on {_line_height(target)}",
     "line-height": _line_height,

@@ -4,22 +4,26 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from .layout.boxes import Box, Edges
+from .layout.boxes import FLEX, GRID, Box, Edges
 from .layout.fragments import Fragment
 from .markup.tree import Element
+from .numbers import units
 from .page import Layout
+from .working.grid import track_words
 
 MOST_ROWS = 6
 
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """A stretch of a row in CSS px of the page: ``kind`` is margin, border, padding, content or gap."""
+    """A stretch of a row in CSS px of the page: ``kind`` is margin, border, padding, content, track or gap."""
 
     kind: str
     x: float
     width: float
     index: int | None = None
+    label: str = ""
+    """What a track is: ``2fr = 327``."""
 
 
 @dataclass(slots=True)
@@ -48,7 +52,10 @@ def dimension_rows(layout: Layout, element: Element) -> list[DimensionRow]:
         if span != reached:
             middle.append(row)
             reached = span
-    rows += middle[-(MOST_ROWS - 2) :]
+    rows += middle[-(MOST_ROWS - 3) :]
+    container = element if _is_track_container(layout, element) else element.parent
+    if container is not None and _is_track_container(layout, container):
+        rows.append(_track_row(layout, container, element))
     if element in layout.fragments:
         rows.append(row_of(layout, element))
     return rows
@@ -75,6 +82,41 @@ def row_of(layout: Layout, element: Element) -> DimensionRow:
             parts.append(Part(kind, position / 64, amount / 64, element.index))
         position += amount
     return DimensionRow(element.index, element.name(), parts, max(fragment.width - edges.inline, 0) / 64)
+
+
+def _is_track_container(layout: Layout, element: Element) -> bool:
+    found = layout.fragments.get(element)
+    return found is not None and found[0].tracks is not None and found[0].box.kind in (FLEX, GRID)
+
+
+def _track_row(layout: Layout, container: Element, selected: Element) -> DimensionRow:
+    """The columns of a grid, or the items of a flex line, with the gaps between them."""
+    fragment, x, _ = layout.fragments[container]
+    edges = fragment.edges()
+    origin = x + edges.left
+    row = DimensionRow(container.index, f"{container.name()}, columns", [], max(fragment.width - edges.inline, 0) / 64)
+    spans: list[tuple[int, int, int | None, str]] = []
+    if fragment.box.kind == GRID:
+        across = fragment.tracks[0]  # type: ignore[index]
+        for track, offset in zip(across.tracks, across.offsets, strict=True):
+            if not track.collapsed:
+                spans.append((offset, track.base, None, f"{track_words(track)} = {units(track.base)}"))
+    else:
+        axes, lines = fragment.tracks  # type: ignore[misc]
+        row.name = f"{container.name()}, items"
+        chosen = next((line for line in lines if any(item.box.element is selected for item in line.items)), lines[0] if lines else None)
+        for item in sorted(chosen.items, key=lambda i: i.main_offset) if chosen is not None and axes.is_row else []:
+            index = item.box.element.index if item.box.element is not None else None
+            spans.append((item.main_offset, item.main, index, units(item.main)))
+    end: int | None = None
+    for offset, size, index, label in spans:
+        if end is not None and offset > end:
+            row.parts.append(Part("gap", (origin + end) / 64, (offset - end) / 64))
+        row.parts.append(Part("track", (origin + offset) / 64, size / 64, index, label))
+        end = offset + size
+    if not row.parts:
+        row.parts.append(Part("content", origin / 64, row.inside))
+    return row
 
 
 def _margins(fragment: Fragment, edges: Edges) -> tuple[int, int]:

@@ -49,6 +49,7 @@ class PartOut(Schema):
     x: float
     width: float
     index: int | None
+    label: str
 
 
 class RowOut(Schema):

@@ -81,7 +81,7 @@ def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, befor
     if length.kind != AUTO_KIND:
         content_box = style.box_sizing == "content-box"
         inner = before_limits - (edges.inline if content_box and length.kind <= Kind.CALC else 0)
-        if length.has_percentage and not space.shrink:
+        if length.has_percentage:
             total.from_parent = True
             total.start(room, f"room in {name_of(box.parent)}").set(inner, _of_room(length), declared(box, "width"))
         else:

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
-from .blocks import add_edges, describe, shown
+from .blocks import add_edges, describe, name_of, shown
 from .record import Source, Sum, declared
 
 if TYPE_CHECKING:
@@ -77,7 +77,12 @@ def record_replaced(ctx: Context, box: Box, edges: Edges, space: Space, fragment
         inner = size - around
         usable = length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)
         total = Sum(name)
-        if usable:
+        if usable and name == "width" and length.has_percentage:
+            total.from_parent = True
+            total.start(basis, f"room in {name_of(box.parent)}").set(length.resolve(basis), f"× {length.percent:g}%", declared(box, name))
+            if style.box_sizing == "border-box":
+                total.add(-around, "padding and border, which the width holds too")
+        elif usable:
             given = length.resolve(max(basis, 0)) - (around if style.box_sizing == "border-box" else 0)
             total.start(given, f"{name}: {describe(length, basis, 'the containing block')}", declared(box, name))
         elif own is not None:

@@ -396,12 +396,7 @@ export interface components {
             /** End */
             end: number | null;
             /** Rect */
-            rect: [
-                number,
-                number,
-                number,
-                number
-            ] | null;
+            rect: number[] | null;
             /** Modelled */
             modelled: boolean;
         };
@@ -484,6 +479,8 @@ export interface components {
             width: number;
             /** Index */
             index: number | null;
+            /** Label */
+            label: string;
         };
         /**
          * RowOut

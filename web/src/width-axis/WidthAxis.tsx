@@ -11,7 +11,7 @@ const Area = styled.section`
   svg { display: block; width: 100%; cursor: ew-resize; user-select: none; }
   text { font-size: 11px; fill: var(--soft); font-variant-numeric: tabular-nums; }
   .title { font-size: 12px; } .title tspan { font-weight: 700; fill: var(--ink); }
-  .pin-name { fill: var(--ink); }
+  .pin-name { fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; stroke-linejoin: round; }
   .pin { cursor: pointer; } .pin:hover .pin-name { text-decoration: underline; }
   .slider { position: absolute; top: 0; bottom: 0; width: 50px; margin-left: -25px; pointer-events: none; border-radius: 6px; }
   .slider:focus-visible { outline-offset: -3px; }

@@ -41,7 +41,7 @@ export function DimensionRows({ rows, viewport, selected, onSelect }: Props) {
       <svg height={rows.length * STEP} role="list" aria-label="Where the width goes, from the viewport inwards">
         <Hatching />
         {rows.map((row, number) => (
-          <Row key={`${number} ${row.index}`} row={row} y={number * STEP + 1} x={x} room={room} isSelected={row.index !== null && row.index === selected} onSelect={onSelect} />
+          <Row key={`${number} ${row.index}`} row={row} y={number * STEP + 1} x={x} room={room} isSelected={row.index !== null && row.index === selected} selected={selected} onSelect={onSelect} />
         ))}
       </svg>
     </Panel>
@@ -54,10 +54,12 @@ interface RowProps {
   x: (at: number) => number;
   room: number;
   isSelected: boolean;
+  selected: number | null;
   onSelect: (index: number) => void;
 }
 
-function Row({ row, y, x, room, isSelected, onSelect }: RowProps) {
+function Row({ row, y, x, room, isSelected, selected, onSelect }: RowProps) {
+  if (row.parts.some((part) => part.kind === "track")) return <TrackRow row={row} y={y} x={x} room={room} selected={selected} onSelect={onSelect} />;
   const content = row.parts.find((part) => part.kind === "content");
   const first = row.parts[0];
   const last = row.parts.at(-1);
@@ -86,6 +88,31 @@ function Row({ row, y, x, room, isSelected, onSelect }: RowProps) {
       {label && <text x={(x(content.x) + x(content.x + content.width)) / 2} y={y + 14} textAnchor="middle">{label}</text>}
       {besideFits && <text className="beside" x={end} y={y + 14}>{beside}</text>}
       {startFits && <text className="beside" x={x(first.x) - 6} y={y + 14} textAnchor="end">{beside}</text>}
+    </g>
+  );
+}
+
+/** Columns of a grid or items of a flex line, with hatched gaps. */
+function TrackRow({ row, y, x, selected, onSelect }: Omit<RowProps, "isSelected">) {
+  const tracks = row.parts.filter((part) => part.kind === "track");
+  return (
+    <g role="listitem" aria-label={`${row.name}: ${tracks.map((track) => track.label).join(", ")}`}>
+      {row.parts.map((part, number) => {
+        const width = Math.max(x(part.x + part.width) - x(part.x), 0.75);
+        const isChosen = part.index !== null && part.index === selected;
+        const short = part.label.split("= ").at(-1) ?? "";
+        const label = part.label.length * 5.9 + 8 <= width ? part.label : short.length * 5.9 + 4 <= width ? short : "";
+        const index = part.index;
+        return (
+          <g key={number} className={index === null ? undefined : "row"} onClick={index === null ? undefined : () => onSelect(index)}>
+            <rect
+              x={x(part.x)} y={y} width={width} height={ROW} fill={isChosen ? "var(--lake-wash)" : part.kind === "gap" ? fillOf("gap") : "var(--panel)"}
+              stroke={isChosen ? "var(--lake)" : "var(--ink)"} strokeWidth="0.9"
+            />
+            {label && <text x={x(part.x + part.width / 2)} y={y + 14} textAnchor="middle">{label}</text>}
+          </g>
+        );
+      })}
     </g>
   );
 }

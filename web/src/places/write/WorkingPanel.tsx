@@ -15,7 +15,7 @@ const Panel = styled.section`
   td.sign { width: 16px; }
   td.amount { padding-right: 16px; text-align: right; white-space: nowrap; }
   th { padding-right: 24px; }
-  td.source { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); }
+  td.source { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); white-space: nowrap; }
   tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: 600; }
   .measured { color: var(--doubt); font-style: italic; }
   p { max-width: 70ch; }

@@ -75,6 +75,8 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const showInSource = (index: number) => {
     select(index);
     const element = numbers?.elements[index];
+    const rule = numbers?.rules.filter((candidate) => candidate.file === open && candidate.elements.includes(index)).sort((a, b) => a.elements.length - b.elements.length)[0];
+    if (rule) setJump({ path: open, line: rule.line, focus: false, stamp: performance.now() });
     if (element?.start !== null && element?.start !== undefined && open === page) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
   };
   const onCaret = useCallback((path: string, offset: number, line: number) => {
