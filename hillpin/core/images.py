@@ -57,7 +57,7 @@ def size_from_attributes(attributes: dict[str, str]) -> PictureSize:
     width, height = svg_length(attributes.get("width")), svg_length(attributes.get("height"))
     if width is not None and height is not None:
         return PictureSize(width, height, width / height if height else None)
-    box = [number for number in re.split(r"[\s,]+", attributes.get("viewbox", "").strip()) if number]
+    box = [number for number in re.split(r"[\s,]+", (attributes.get("viewBox") or attributes.get("viewbox", "")).strip()) if number]
     ratio = None
     try:
         if len(box) == 4 and float(box[2]) > 0 and float(box[3]) > 0:

@@ -118,12 +118,24 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
     return fragment
 
 
-def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> tuple[int, int, bool]:
+class TopMargins(NamedTuple):
+    """The margins that adjoin a block's top margin.
+
+    ``place`` leaves out the box's own bottom margin where they go through the whole box: it says where the empty box
+    stands (§8.3.1).
+    """
+
+    strut: Strut
+    through: bool
+    place: Strut
+
+
+def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> TopMargins:
     """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1).
 
     A descendant that may have clearance ends the collapsing, as it does where the float before it is in the way.
     """
-    known = box.strut_cache
+    known: tuple[int, TopMargins] | None = box.strut_cache
     if known is not None and known[0] == basis:
         return known[1]
     result, depends_on_floats = _top_margins(ctx, box, basis, floats)
@@ -132,15 +144,15 @@ def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> tu
     return result
 
 
-def _top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> tuple[tuple[int, int, bool], bool]:
+def _top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> tuple[TopMargins, bool]:
     edges = edges_of(box, basis)
     strut = NO_STRUT.plus(edges.margin_top)
     if box.is_bfc_root or box.kind != BLOCK or edges.top:
-        return (*strut, False), False
+        return TopMargins(strut, False, strut), False
     depends = False
     if box.has_inline_children:
         if box.has_outside_marker or prepare(ctx, box).has_lines:
-            return (*strut, False), False
+            return TopMargins(strut, False, strut), False
     else:
         inner = max(inline_size(ctx, box, edges, Space(basis)) - edges.inline, 0)
         after_float = False
@@ -153,16 +165,16 @@ def _top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> t
             if child.style.clear != "none":
                 depends = True
                 if after_float or (floats is not None and floats.items):
-                    return (*strut, False), True
-            positive, negative, through = top_margins(ctx, child, inner, floats)
-            strut = strut.joined(Strut(positive, negative))
+                    return TopMargins(strut, False, strut), True
+            margins = top_margins(ctx, child, inner, floats)
+            strut = strut.joined(margins.strut)
             if child.strut_cache is None or child.strut_cache[0] != inner:
                 depends = depends or not (child.is_bfc_root or child.kind != BLOCK)
-            if not through:
-                return (*strut, False), depends
+            if not margins.through:
+                return TopMargins(strut, False, strut), depends
     if _is_empty_height(box, edges):
-        return (*strut.plus(edges.margin_bottom), True), depends
-    return (*strut, False), depends
+        return TopMargins(strut.plus(edges.margin_bottom), True, strut), depends
+    return TopMargins(strut, False, strut), depends
 
 
 def _is_empty_height(box: Box, edges: Edges) -> bool:
@@ -190,7 +202,12 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
             lines.last_baseline, lines.right, through=not lines.line_count and not box.has_outside_marker,
             line_count=lines.line_count, line_height=lines.line_height,
         )  # fmt: skip
-    return _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
+    inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
+    if box.has_outside_marker and inside.through and not inside.height:
+        from .inline_metrics import style_metrics
+
+        inside.height, inside.through = sum(style_metrics(ctx, box.style).leaded), False
+    return inside
 
 
 class _BlockFlow:
@@ -240,9 +257,9 @@ class _BlockFlow:
             record_float(self.ctx, box, edges, self, x - self.cx, top - self.cy)
 
     def _block(self, box: Box) -> None:
-        positive, negative, through = top_margins(self.ctx, box, self.width, self.floats)
-        joined = self.strut.joined(Strut(positive, negative))
-        hypothetical = self.y if self.at_top else self.y + joined.total
+        margins = top_margins(self.ctx, box, self.width, self.floats)
+        joined = self.strut.joined(margins.strut)
+        hypothetical = self.y if self.at_top else self.y + self.strut.joined(margins.place).total
         cleared = False
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
@@ -352,6 +369,8 @@ class _BlockFlow:
     def _add(self, x: int, y: int, fragment: Fragment) -> None:
         box = fragment.box
         inside = self.inside
+        for parent in box.inline_parents:
+            inside.inlines.append(InlineRect(parent, 0, y, self.width, fragment.height))
         if box.is_relative:
             dx, dy = relative_offset(box, self.width, self.percent_block)
             inside.children.append(Placed(x + dx, y + dy, fragment))

@@ -107,7 +107,7 @@ class Box:
     """For a block inside an inline box: the inline boxes that it splits."""
 
     edges_cache: Edges | None = None
-    strut_cache: tuple[int, tuple[int, int, bool]] | None = None
+    strut_cache: Any = None
     content_cache: InlineContent | None = None
     intrinsic_cache: tuple[int, int] | None = None
     fragment_cache: dict[Any, Any] = field(default_factory=dict)

@@ -72,8 +72,8 @@ def picture_address(element: Element, matches_media: Callable[[str], bool]) -> s
 
 def first_candidate(srcset: str) -> str:
     """The first address of a srcset."""
-    words = srcset.strip().split(",")[0].split()
-    return words[0] if words else ""
+    words = srcset.split()
+    return words[0].rstrip(",") if words else ""
 
 
 def natural_of_picture(size: PictureSize) -> Natural:
@@ -133,7 +133,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         return Natural(math.ceil(_average_width(style, fonts) * columns) * 64, line * rows, None)
     if kind in ("checkbox", "radio"):
-        return Natural(13 * 64, 13 * 64, None)
+        return Natural(13 * 64, 13 * 64, None, sits_on_baseline=True)
     if kind == "range":
         return Natural(129 * 64, 16 * 64, None)
     if kind == "color":

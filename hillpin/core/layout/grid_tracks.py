@@ -164,9 +164,8 @@ def _single(item: Contributor, track: Track, constraint: str) -> None:
         _grow(track, item.max_content(), item)
     elif track.minimum == "auto":
         if constraint:
-            wanted = item.min_content() if constraint == MIN_CONTENT_CONSTRAINT else item.max_content()
             ceiling = track.limit if track.maximum == "fixed" else track.fit_limit
-            _grow(track, max(min(wanted, ceiling), item.minimum()), item)
+            _grow(track, max(min(item.min_content(), ceiling), item.minimum()), item)
         else:
             _grow(track, item.minimum(), item)
     if track.maximum == "min-content":
@@ -189,9 +188,7 @@ def _span_step(items: list[Contributor], sizing: Sizing, flexible: bool) -> None
 
     def minimum_of(item: Contributor) -> int:
         if constraint:
-            wanted = item.min_content() if constraint == MIN_CONTENT_CONSTRAINT else item.max_content()
-            ceiling = _limited(item, gap)
-            return max(min(wanted, ceiling), item.minimum())
+            return max(min(item.min_content(), _limited(item, gap)), item.minimum())
         return item.minimum()
 
     _distribute_base(items, gap, minimum_of, lambda t: affects(t) and t.has_intrinsic_minimum, flexible, "min")

@@ -195,7 +195,7 @@ class _InlineSizes:
             if cut < item.end and not can_break[cut] and not anywhere:
                 continue
             end = trimmed_end(item, text, start, cut)
-            width = text_width(ctx, item, text, start, end)
+            width = _snapped_width(item, start, end)
             if text[cut - 1] == "\u00ad" and cut < item.end:
                 width += math.ceil(sum(_hyphen(ctx, item)) * 64)
             self.since_break += width
@@ -203,7 +203,7 @@ class _InlineSizes:
                 self._end_piece()
                 start = cut
             else:
-                full = text_width(ctx, item, text, start, cut)
+                full = _snapped_width(item, start, cut)
                 self.since_break += full - width
                 self.trailing = full - width
                 if end == start and start == item.start:
@@ -228,6 +228,13 @@ class _InlineSizes:
             self.floats_left += high
         else:
             self.floats_right += high
+
+
+def _snapped_width(item: Item, start: int, end: int) -> int:
+    """Width of a piece of an item between the ends of its characters, each rounded up: how the browser measures
+    words for min-content."""
+    sums = item.sums
+    return max(math.ceil(sums[end - item.start] * 64) - math.ceil(sums[start - item.start] * 64), 0)
 
 
 def _hyphen(ctx: Context, item: Item) -> list[float]:

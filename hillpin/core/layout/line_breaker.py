@@ -315,21 +315,24 @@ class LineBreaker:
         return self._finish(line, indent)
 
     def _finish(self, line: Line, indent: int) -> Line:
-        """Remove trailing collapsible space and total the width."""
+        """Remove trailing collapsible space; preserved space stays in its box and hangs (css-text-3 §4.1.2)."""
+        hanging = 0
         for part in reversed(line.parts):
             if part.item.kind in (ATOMIC, TAB):
                 break
             if part.item.kind == TEXT:
                 end = trimmed_end(part.item, self.content.text, part.start, part.end)
                 if end < part.end:
-                    part.width = text_width(self.ctx, part.item, self.content.text, part.start, end)
+                    width = text_width(self.ctx, part.item, self.content.text, part.start, end)
                     if part.item.collapses:
-                        part.end = end
+                        part.end, part.width = end, width
+                    else:
+                        hanging += part.width - width
                 if part.end > part.start and (end > part.start or not part.item.collapses):
                     break
         if not line.forced and not line.is_last:
             self._hyphenate(line)
-        line.width = sum(part.width for part in line.parts)
+        line.width = sum(part.width for part in line.parts) - hanging
         return line
 
     def _hyphenate(self, line: Line) -> None:

@@ -17,6 +17,9 @@ from .line_breaker import Line, LineBreaker, text_width, trimmed_end
 from .sizing import relative_offset
 
 
+MOST_TRIES = 200
+
+
 @dataclass(slots=True)
 class InlineResult:
     """All lines of a context, relative to its content box."""
@@ -130,6 +133,7 @@ class _LineLayout:
         self.result = InlineResult()
         self.atomics: dict[int, tuple[Fragment, FontHeight, int]] = {}
         self.placed_floats: dict[int, Placed] = {}
+        self.float_tops: dict[int, int] = {}
         self.y = 0
         self.left = self.right = 0
         self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
@@ -153,13 +157,16 @@ class _LineLayout:
         self.left, self.right = left - self.cx, right - self.cx
 
     def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
-        """Break and assemble one line at the first place where it fits beside the floats."""
+        """Break and assemble one line at the first place where it fits beside the floats.
+
+        Floats met on the line stay where they were first put while the line moves down past others.
+        """
         floats = self.floats
         saved_items, saved_state = len(floats.items), self._float_state()
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
-        for _ in range(200):
-            self._restore_floats(saved_items, saved_state)
+        line, line_box = Line(), None
+        for _ in range(MOST_TRIES):
             self.assembler.open_boxes = list(open_boxes)
             self.y = top
             self._bounds(top, height)
@@ -167,6 +174,7 @@ class _LineLayout:
             self._keep_floats_before(line, saved_items, saved_state, index)
             if not line.has_content and not self._has_edges(line):
                 return line, None, top
+            self._bounds(top, height)
             intruded = self.left > 0 or self.right < self.width
             if line.width + indent > self.right - self.left + 1 and intruded:
                 edge = floats.next_edge(self.cy + top, height)
@@ -203,12 +211,16 @@ class _LineLayout:
         self._restore_floats(count, state)
         for i in beyond:
             del self.placed_floats[i]
+            self.float_tops.pop(i, None)
         for i in kept:
-            self._put_float(self.content.items[i].box, self.y, i)
+            self._put_float(self.content.items[i].box, self.float_tops.get(i, self.y), i)
 
     def _place_float(self, item: Item, position: int) -> int | None:
         """Place a float met on the line if it fits beside what the line holds; None to put it after the line."""
         index = self.content.items.index(item)
+        if index in self.placed_floats:
+            self._bounds(self.y, 1)
+            return max(self.right - self.left, 0)
         fragment, edges = self._float_fragment(item.box)
         outer = fragment.width + edges.margin_left + edges.margin_right
         at_start = position == 0 or not any(
@@ -242,6 +254,7 @@ class _LineLayout:
             box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
         )
         dx, dy = relative_offset(box, self.width, self.percent_block) if box.is_relative else (0, 0)
+        self.float_tops[index] = y
         self.placed_floats[index] = Placed(x - self.cx + edges.margin_left + dx, top - self.cy + edges.margin_top + dy, fragment)
 
     def _atomic_width(self, item: Item) -> int:
@@ -285,6 +298,9 @@ class _LineLayout:
             result.right = max(result.right, line_box.right)
             result.line_count += 1
             result.line_height = line_box.height
+        else:
+            opened = (part.item.box for part in line.parts if part.item.kind == ItemKind.OPEN)
+            result.inlines += [InlineRect(box, self.left, top, 0, 0) for box in opened]
         self._static_positions(line, line_box, top)
         bottom = top + (line_box.height if line_box is not None else 0)
         self.y = bottom if line_box is not None else self.y

@@ -23,6 +23,8 @@ class Natural:
     ratio: float | None
     baseline: int | None = None
     """For controls: the baseline of the text inside, from the content box's top."""
+    sits_on_baseline: bool = False
+    """For boxes to tick: the border box's bottom is the baseline."""
     wants_default: bool = True
     """Whether 300 × 150 stand in for missing natural sizes."""
 
@@ -58,6 +60,8 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     natural = _natural(box)
     if natural.baseline is not None:
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline
+    if natural.sits_on_baseline:
+        fragment.first_baseline = fragment.last_baseline = fragment.height
     if ctx.recorder is not None:
         from ..working.positioned import record_replaced
 

@@ -30,6 +30,7 @@ class MeasuredCell:
 
     cell: TableCell
     width: int
+    basis: int
     fragment: Fragment
     least: int
     """Border-box height that it needs."""
@@ -41,13 +42,14 @@ def aligns_baseline(box: Box) -> bool:
     return box.style.vertical_align not in ("top", "middle", "bottom")
 
 
-def measure_cell(ctx: Context, cell: TableCell, width: int, table_height: int) -> MeasuredCell:
-    """Lay a cell out at a width; its own height counts as a minimum."""
+def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_height: int) -> MeasuredCell:
+    """Lay a cell out at a width; its own height counts as a minimum. ``basis`` is the row's width, which
+    percentages of its padding are of."""
     from .layout import layout
 
     box = cell.box
-    edges = edges_of(box, width)
-    fragment = layout(ctx, box, Space(width, fixed_inline=width))
+    edges = edges_of(box, basis)
+    fragment = layout(ctx, box, Space(basis, fixed_inline=width))
     least = max(fragment.content_height, edges.block)
     height = box.style.height
     if height.kind == Kind.FIXED:
@@ -57,7 +59,7 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, table_height: int) -
     if box.style.min_height.kind == Kind.FIXED:
         least = max(least, to_border_box(box, box.style.min_height.units, edges.block))
     ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
-    return MeasuredCell(cell, width, fragment, least, ascent)
+    return MeasuredCell(cell, width, basis, fragment, least, ascent)
 
 
 def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table_height: int) -> list[RowSize]:

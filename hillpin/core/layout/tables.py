@@ -57,7 +57,11 @@ class _TableLayout:
         height = self._given_height()
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         basis = inner_height if self.box.style.height.kind <= Kind.CALC else INDEFINITE
-        measured = [measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), basis) for cell in self.grid.cells]
+        row_width = offsets[-1] + widths[-1] - self.across if widths else 0
+        measured = [
+            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, basis)
+            for cell in self.grid.cells
+        ]
         rows = row_sizes(self.grid, measured, self.down, basis)
         natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
         if inner_height != INDEFINITE and inner_height > natural:
@@ -170,7 +174,7 @@ class _TableLayout:
             last = cell.row + cell.rows - 1
             height = row_tops[last] + rows[last].height - row_tops[cell.row]
             shift = self._shift(item, rows[cell.row], height)
-            child = layout(self.ctx, box, Space(item.width, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
+            child = layout(self.ctx, box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
             dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
             fragment.children.append(Placed(left + offsets[cell.column] + dx, row_tops[cell.row] + dy, child))
         if rows:
@@ -188,7 +192,7 @@ class _TableLayout:
 
     def _shift(self, item: MeasuredCell, row: RowSize, height: int) -> int:
         """How far vertical-align moves a cell's content down."""
-        content = max(item.fragment.content_height, edges_of(item.cell.box, item.width).block)
+        content = max(item.fragment.content_height, edges_of(item.cell.box, item.basis).block)
         align = item.cell.box.style.vertical_align
         if aligns_baseline(item.cell.box):
             return max(row.baseline - item.ascent, 0)

@@ -1,0 +1,78 @@
+"""Pages laid out by core and by a real Chromium in the same test, box by box."""
+
+from __future__ import annotations
+
+import shutil
+import tempfile
+import unittest
+from pathlib import Path
+from typing import Any, ClassVar
+
+from playwright.sync_api import Page as BrowserPage
+
+from hillpin.core.page import Page
+from tests.chromium import new_page
+
+PARTS = Path(__file__).resolve().parents[2] / "hillpin" / "parts" / "fonts"
+PIXEL = "data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="
+EXACT = 1 / 64 + 0.0005
+HEAD = """<!DOCTYPE html><html lang="en"><meta charset="utf-8"><title>t</title><style>
+@font-face { font-family: Sans; src: url(source-sans-3-latin-400-normal.woff2); }
+@font-face { font-family: Sans; font-weight: 600; src: url(source-sans-3-latin-600-normal.woff2); }
+@font-face { font-family: Slab; font-weight: 400 700; src: url(bitter-latin-700-normal.woff2); }
+body { margin: 0; font: 16px/1.5 Sans; }
+"""
+MEASURE = """async () => {
+  await document.fonts.ready;
+  await new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)));
+  await Promise.all([...document.images].map(image => image.decode().catch(() => null)));
+  return [...document.querySelectorAll('body, body *')].map(e => {
+    const b = e.getBoundingClientRect();
+    return [e.localName + (e.className && e.className.baseVal === undefined ? '.' + e.className : ''), b.x + scrollX, b.y + scrollY, b.width, b.height, e.getClientRects().length === 0];
+  });
+}"""
+Box = tuple[str, float, float, float, float, bool]
+
+
+class AgreementCase(unittest.TestCase):
+    """Compares every box of a page at some widths with the browser's."""
+
+    folder: ClassVar[Path]
+    page: ClassVar[BrowserPage]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.folder = Path(tempfile.mkdtemp(prefix="hillpin-agree-"))
+        for font in PARTS.glob("*.woff2"):
+            shutil.copy(font, cls.folder / font.name)
+        cls.page = new_page()
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        cls.page.context.close()
+        shutil.rmtree(cls.folder)
+        super().tearDownClass()
+
+    def agree(self, css: str, body: str, widths: tuple[int, ...] = (320, 640, 1000), tolerance: float = EXACT) -> None:
+        """Fail with the first boxes that differ by more than the tolerance in CSS px."""
+        path = self.folder / "index.html"
+        path.write_text(f"{HEAD}{css}</style><body>{body}</body></html>")
+        page = Page.read(path)
+        self.page.goto(path.as_uri())
+        wrong: list[str] = []
+        for width in widths:
+            self.page.set_viewport_size({"width": width, "height": 800})
+            wrong += self._differences(page, width, self.page.evaluate(MEASURE), tolerance)
+        self.assertEqual(wrong, [], "\n" + "\n".join(wrong[:12]))
+
+    def _differences(self, page: Page, width: int, measured: list[Any], tolerance: float) -> list[str]:
+        computed = page.boxes(width).boxes
+        self.assertEqual(len(computed), len(measured))
+        found: list[str] = []
+        for box, (name, x, y, w, h, none) in zip(computed, measured, strict=True):
+            if box.none != none:
+                found.append(f"{width}: {box.index} {name} has {'no' if box.none else 'a'} box, the browser's {'none' if none else 'has one'}")
+            elif max(abs(box.x - x), abs(box.y - y), abs(box.width - w), abs(box.height - h)) > tolerance:
+                found.append(f"{width}: {box.index} {name} {[box.x, box.y, box.width, box.height]}, the browser {[x, y, w, h]}")
+        return found
