@@ -54,7 +54,7 @@ class Tables(AgreementCase):
         self.agree("td { padding: 5px } p { margin: 10px 0 } i { float: left; width: 40px; height: 50px }", "<table><tr><td><p>a</p><p>b</p></td><td><i></i>text beside</td><td><ul><li>x</li></ul></td></tr></table>")
 
     def test_percentages_in_cells(self) -> None:
-        self.agree("td { padding: 6px } .p { padding: 5% } div { width: 50%; height: 20px } .h { height: 100px } .h div { height: 50% }", "<table style='width:100%'><tr><td><div>x</div></td><td class=h><div>y</div></td></tr></table><table style='width:100%'><tr><td class=p><div>x</div></td><td>y</td></tr></table>")
+        self.agree("td { padding: 6px } .p { padding: 0 5% } div { width: 50%; height: 20px } .h { height: 100px } .h div { height: 50% }", "<table style='width:100%'><tr><td><div>x</div></td><td class=h><div>y</div></td></tr></table><table style='width:100%'><tr><td class=p><div>x</div></td><td>y</td></tr></table>")
 
     def test_empty_cells_and_rows(self) -> None:
         self.agree("td { padding: 3px; border: 1px solid }", "<table><tr><td></td><td>x</td></tr><tr></tr><tr><td>y</td></tr></table><table></table>")

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 
 from ..styles.grid_values import Breadth, TrackSize
-from ..styles.values import Length
+from ..styles.values import Kind, Length
 from ..units import INDEFINITE, f32
 
 INFINITE = 1 << 40
@@ -91,9 +91,12 @@ def _breadth(breadth: Breadth, available: int) -> tuple[str, int]:
         if length.has_percentage and available == INDEFINITE:
             return "auto", 0
         return "fixed", max(length.resolve(max(available, 0)), 0)
-    if isinstance(length, str):
-        return length, 0
-    return "auto", 0
+    if isinstance(length, Length):
+        return _KEYWORDS.get(length.kind, "auto"), 0
+    return length or "auto", 0
+
+
+_KEYWORDS = {Kind.MIN_CONTENT: "min-content", Kind.MAX_CONTENT: "max-content"}
 
 
 @dataclass(slots=True)
@@ -193,14 +196,10 @@ def _span_step(items: list[Contributor], sizing: Sizing, flexible: bool) -> None
 
     _distribute_base(items, gap, minimum_of, lambda t: affects(t) and t.has_intrinsic_minimum, flexible, "min")
     _distribute_base(items, gap, lambda i: i.min_content(), lambda t: affects(t) and t.minimum in ("min-content", "max-content"), flexible, "min")
-    if constraint == MAX_CONTENT_CONSTRAINT:
-        def wanted(item: Contributor) -> int:
-            return max(min(item.max_content(), _limited(item, gap)), item.minimum())
-
-        _distribute_base(items, gap, wanted, lambda t: affects(t) and t.minimum in ("max-content", "auto"), flexible, "max")
     _distribute_base(items, gap, lambda i: i.max_content(), lambda t: affects(t) and t.minimum == "max-content", flexible, "max")
     for track in sizing.tracks:
         track.limit = max(track.limit, track.base)
+    # Browsers leave out the limited max-content contributions of step 3c: auto tracks reach them when maximised.
     if not flexible:
         _distribute_limit(items, gap, lambda i: i.min_content(), lambda t: t.has_intrinsic_maximum)
         _distribute_limit(items, gap, lambda i: i.max_content(), lambda t: t.maximum in ("max-content", "auto"))
@@ -242,7 +241,7 @@ def _distribute_base(
         weights = [track.factor for track in tracks] if by_factor and sum(track.factor for track in tracks) > 0 else [1.0] * len(tracks)
         extra = _share(extra, tracks, weights, lambda t: (t.limit if t.fit_limit >= INFINITE else min(t.limit, t.fit_limit)) - t.base)
         if extra > 0:
-            beyond = [t for t in tracks if (t.has_intrinsic_maximum if phase == "min" else t.maximum in ("max-content", "auto"))] or tracks
+            beyond = [t for t in tracks if (t.has_intrinsic_maximum if phase == "min" else t.maximum == "max-content")] or tracks
             grown = [track.factor for track in beyond] if by_factor and sum(t.factor for t in beyond) > 0 else [1.0] * len(beyond)
             _share(extra, beyond, grown, lambda t: INFINITE)
         for track in tracks:

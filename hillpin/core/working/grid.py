@@ -28,7 +28,9 @@ def track_words(track: Track) -> str:
             return f"{fraction:g}fr"
         length = getattr(value, "length", None)
         if isinstance(length, Length):
-            return f"{length.percent:g}%" if length.has_percentage else shown(length.units)
+            if length.is_definite_form:
+                return f"{length.percent:g}%" if length.has_percentage else shown(length.units)
+            return kind
         return str(length or kind)
 
     low, high = breadth(track.size.minimum, track.minimum), breadth(track.size.maximum, track.maximum)
