@@ -74,7 +74,8 @@ def bench(arguments: argparse.Namespace) -> int:
     """``pin bench``: the benchmarks beside the browser."""
     from .bench import main as run_bench
 
-    return run_bench()
+    run_bench()
+    return 0
 
 
 class _Parser(argparse.ArgumentParser):

@@ -97,12 +97,12 @@ def _track_row(layout: Layout, container: Element, selected: Element) -> Dimensi
     row = DimensionRow(container.index, f"{container.name()}, columns", [], max(fragment.width - edges.inline, 0) / 64)
     spans: list[tuple[int, int, int | None, str]] = []
     if fragment.box.kind == GRID:
-        across = fragment.tracks[0]  # type: ignore[index]
+        across = fragment.tracks[0]
         for track, offset in zip(across.tracks, across.offsets, strict=True):
             if not track.collapsed:
                 spans.append((offset, track.base, None, f"{track_words(track)} = {units(track.base)}"))
     else:
-        axes, lines = fragment.tracks  # type: ignore[misc]
+        axes, lines = fragment.tracks
         row.name = f"{container.name()}, items"
         chosen = next((line for line in lines if any(item.box.element is selected for item in line.items)), lines[0] if lines else None)
         for item in sorted(chosen.items, key=lambda i: i.main_offset) if chosen is not None and axes.is_row else []:

@@ -152,7 +152,7 @@ def remove_site(request: HttpRequest, site_id: int) -> tuple[int, None]:
 def take_zip(request: HttpRequest, site_id: int) -> HttpResponse:
     """The site's files as a zip."""
     site = get_object_or_404(Site, pk=site_id)
-    name = "".join(c if c.isalnum() and c.isascii() or c in "-_" else "-" for c in site.name.lower()).strip("-") or "site"
+    name = "".join(c if (c.isalnum() and c.isascii()) or c in "-_" else "-" for c in site.name.lower()).strip("-") or "site"
     response = HttpResponse(store.write_zip(site), content_type="application/zip")
     response.headers["Content-Disposition"] = f'attachment; filename="{name}.zip"'
     return response

@@ -104,7 +104,7 @@ class FileFace:
     def _read_metrics(self, font: Any) -> None:
         """hhea, or OS/2 typographic values where the font asks for them, or where hhea is empty."""
         upem = self.units_per_em
-        hhea, os2 = font["hhea"], font["OS/2"] if "OS/2" in font else None
+        hhea, os2 = font["hhea"], font.get("OS/2", None)
         ascent, descent, gap = hhea.ascent, -hhea.descent, hhea.lineGap
         if os2 is not None and (os2.fsSelection & 128 or (ascent == 0 and descent == 0)):
             ascent, descent, gap = os2.sTypoAscender, -os2.sTypoDescender, os2.sTypoLineGap

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, Any
 
 from ..markup.tree import Element
 from ..styles.computed import ComputedStyle
+from ..styles.values import Kind as LengthKind
 
 if TYPE_CHECKING:
     from .inline_items import InlineContent
@@ -34,6 +35,7 @@ class Kind(IntEnum):
 
 BLOCK, FLEX, GRID, TABLE, REPLACED = Kind.BLOCK, Kind.FLEX, Kind.GRID, Kind.TABLE, Kind.REPLACED
 INLINE, TEXT, BREAK = Kind.INLINE, Kind.TEXT, Kind.BREAK
+STRETCH_KIND = LengthKind.STRETCH
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +108,10 @@ class Box:
     inline_parents: tuple[Box, ...] = ()
     """For a block inside an inline box: the inline boxes that it splits."""
 
+    height_matters: bool | None = None
+    """Whether something inside depends on a height from outside; None until it is asked."""
     edges_cache: Edges | None = None
+    edges_memo: tuple[int, Edges] | None = None
     strut_cache: Any = None
     content_cache: InlineContent | None = None
     intrinsic_cache: tuple[int, int] | None = None
@@ -124,6 +129,7 @@ class Box:
 
     def forget(self) -> None:
         """Drop what layout remembered of this box: its style has changed."""
+        self.edges_memo = None
         self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
         self.fragment_cache.clear()
         self.flow_cache.clear()
@@ -139,6 +145,9 @@ def edges_of(box: Box, basis: int) -> Edges:
     known = box.edges_cache
     if known is not None:
         return known
+    memo = box.edges_memo
+    if memo is not None and memo[0] == basis:
+        return memo[1]
     style = box.style
     lengths = (
         style.margin_top, style.margin_right, style.margin_bottom, style.margin_left,
@@ -158,6 +167,21 @@ def edges_of(box: Box, basis: int) -> Edges:
         style.margin_left.is_auto, style.margin_right.is_auto, style.margin_top.is_auto, style.margin_bottom.is_auto,
         bt + pt, bl + pl, bb + pb, br + pr, bl + pl + br + pr, bt + pt + bb + pb,
     )  # fmt: skip
-    if not percentages:
+    if percentages:
+        box.edges_memo = (basis, result)
+    else:
         box.edges_cache = result
     return result
+
+
+def height_matters(box: Box) -> bool:
+    """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
+    if box.height_matters is None:
+        box.height_matters = any(takes_height(child) or height_matters(child) for child in box.children)
+    return box.height_matters
+
+
+def takes_height(box: Box) -> bool:
+    style = box.style
+    lengths = (style.height, style.min_height, style.max_height, style.top, style.bottom)
+    return any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths) or (box.kind == GRID and style.row_gap.has_percentage)

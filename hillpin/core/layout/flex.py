@@ -139,7 +139,7 @@ class _FlexLayout:
         if axes.is_row:
             return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
         width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
-        definite = axes.inner_height != INDEFINITE and self.space.definite or (item.is_definite and item.main == item.base)
+        definite = (axes.inner_height != INDEFINITE and self.space.definite) or (item.is_definite and item.main == item.base)
         return Space(
             axes.inner_width, percent_block=axes.percent_block, fixed_inline=width, fixed_block=item.main, definite=definite,
             shrink=width == INDEFINITE,

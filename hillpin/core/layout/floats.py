@@ -18,7 +18,7 @@ class Exclusion(NamedTuple):
 class Floats:
     """Floats placed so far. Rules of §9.5.1 by their numbers."""
 
-    __slots__ = ("items", "lowest", "lowest_left", "lowest_right", "last_top")
+    __slots__ = ("items", "last_top", "lowest", "lowest_left", "lowest_right")
 
     def __init__(self) -> None:
         self.items: list[Exclusion] = []
@@ -60,7 +60,7 @@ class Floats:
     def add(self, item: Exclusion) -> None:
         """Note a placed float."""
         self.last_top = max(self.last_top, item.top)
-        if item.bottom > item.top and item.right > item.left or item.bottom > item.top:
+        if (item.bottom > item.top and item.right > item.left) or item.bottom > item.top:
             self.items.append(item)
         self.lowest = max(self.lowest, item.bottom)
         if item.is_left:

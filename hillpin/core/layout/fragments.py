@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from ..units import INDEFINITE
 from .boxes import Box, Edges, edges_of
@@ -24,6 +24,15 @@ class Space(NamedTuple):
     definite: bool = True
     shrink: bool = False
     content_shift: int = 0
+
+
+    def without_height(self) -> Space:
+        """The same without what only percentages of height and ``stretch`` inside would use."""
+        return Space(self.inline, INDEFINITE, INDEFINITE, self.fixed_inline, self.fixed_block, True, self.shrink, self.content_shift)
+
+    def with_own_height(self) -> Space:
+        """The same with the height left to the content."""
+        return Space(self.inline, self.block, self.percent_block, self.fixed_inline, INDEFINITE, True, self.shrink, self.content_shift)
 
 
 class OutOfFlow(NamedTuple):
@@ -79,7 +88,7 @@ class Fragment:
     text_bottom: int = 0
     row_offsets: list[tuple[Box, int, int, int, int]] = field(default_factory=list)
     """Table rows, groups and columns, that have a rectangle without being a containing block."""
-    tracks: object | None = None
+    tracks: Any = None
     """Track sizes of a grid or lines of a flex container, for overlays and workings."""
     content_height: int = 0
     """Height of what is inside, before a height property took effect."""

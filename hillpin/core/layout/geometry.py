@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, Any
 from ..markup.tree import Element
 from ..styles.computed import ComputedStyle
 from ..styles.values import Length
-from .boxes import Box, edges_of
+from .boxes import edges_of
 from .fragments import Fragment
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
 from .svg import shape_rects

@@ -90,7 +90,14 @@ class _GridLayout:
         return given[0 if is_column else 1] if isinstance(given, tuple) else None
 
     def _place(self, columns: AxisLines, rows: AxisLines) -> PlacedItems:
-        return place_items(self.children, columns, rows, self.style.grid_auto_flow)
+        """Placement does not depend on sizes: it is kept for the number of explicit tracks."""
+        if self.style.grid_template_columns.subgrid or self.style.grid_template_rows.subgrid:
+            return place_items(self.children, columns, rows, self.style.grid_auto_flow)
+        memo: dict[tuple[int, int], PlacedItems] = self.box.flow_cache
+        key = (len(columns.tracks), len(rows.tracks))
+        if key not in memo:
+            memo[key] = place_items(self.children, columns, rows, self.style.grid_auto_flow)
+        return memo[key]
 
     def _tracks(self, lines: AxisLines, count: int, before: int, is_column: bool, available: int, used: set[int]) -> list[Track]:
         """Tracks of the implicit grid: automatic sizes repeat outwards from the explicit ones (§7.6)."""
@@ -252,9 +259,9 @@ class _GridLayout:
         fragment.children = [places[id(child)] for child in self.box.children if id(child) in places]
         self._baselines(fragment, items, places)
         fragment.tracks = (across, down)
-        for child in self.box.children:
-            if child.is_out_of_flow:
-                fragment.out_of_flow.append(self._static_position(child, max(width - edges.inline, 0), inner_height, across, down))
+        for waiting in self.box.children:
+            if waiting.is_out_of_flow:
+                fragment.out_of_flow.append(self._static_position(waiting, max(width - edges.inline, 0), inner_height, across, down))
         fragment.gather_out_of_flow()
         if self.ctx.recorder is not None:
             from ..working.grid import record_grid
@@ -326,7 +333,7 @@ def grid_area_frame(fragment: Fragment, box: Box, frame: Frame) -> Frame:
 
     if fragment.tracks is None or box.parent is not fragment.box or fragment.box.kind != GRID:
         return frame
-    across, down = fragment.tracks  # type: ignore[misc]
+    across, down = fragment.tracks
     edges = fragment.edges()
     style = box.style
     x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, frame.x, frame.x + frame.width)

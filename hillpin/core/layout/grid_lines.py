@@ -66,9 +66,9 @@ def explicit_lines(template: TrackList, areas: Areas, is_column: bool, count: in
         names.append([])
     for name, (top, bottom, left, right) in areas.named.items():
         start, end = (left, right) if is_column else (top, bottom)
-        for line, suffix in ((start - 1, "-start"), (end - 1, "-end")):
-            if line < len(names):
-                names[line].append(name + suffix)
+        for at, suffix in ((start - 1, "-start"), (end - 1, "-end")):
+            if at < len(names):
+                names[at].append(name + suffix)
     return AxisLines(tracks, names, repeated, collapses)
 
 

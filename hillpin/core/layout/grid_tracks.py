@@ -93,7 +93,7 @@ def _breadth(breadth: Breadth, available: int) -> tuple[str, int]:
         return "fixed", max(length.resolve(max(available, 0)), 0)
     if isinstance(length, Length):
         return _KEYWORDS.get(length.kind, "auto"), 0
-    return length or "auto", 0
+    return length if isinstance(length, str) else "auto", 0
 
 
 _KEYWORDS = {Kind.MIN_CONTENT: "min-content", Kind.MAX_CONTENT: "max-content"}

@@ -9,8 +9,8 @@ from dataclasses import dataclass, field
 from enum import IntEnum
 
 from ..fonts.face import Face
-from ..fonts.store import FontStore
 from ..fonts.linebreak import break_opportunities, grapheme_starts
+from ..fonts.store import FontStore
 from ..styles.computed import ComputedStyle
 from .boxes import BREAK, INLINE, TEXT, Box, edges_of
 from .context import Context
@@ -218,7 +218,7 @@ class _Builder:
             starts = grapheme_starts(text[item.start : item.end])
             for i in starts:
                 position = item.start + i
-                if position and (style.line_break == "anywhere" or _is_letter(text[position]) and _is_letter(text[position - 1])):
+                if position and (style.line_break == "anywhere" or (_is_letter(text[position]) and _is_letter(text[position - 1]))):
                     result[position] = True
         elif style.word_break == "keep-all":
             for i in range(item.start + 1, item.end):

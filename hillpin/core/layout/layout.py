@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..units import INDEFINITE
 from .block import layout_block
-from .boxes import Box, Kind
+from .boxes import Box, Kind, height_matters, takes_height
 from .context import Context
 from .flex import layout_flex
 from .fragments import Fragment, Space
@@ -27,13 +27,20 @@ _LAYOUTS = {
 def layout(ctx: Context, box: Box, space: Space) -> Fragment:
     """The fragment of a box under constraints; equal constraints give the remembered fragment."""
     cache = box.fragment_cache
-    known: Fragment | None = cache.get(space)
+    key = space
+    if ctx.recorder is None and not (takes_height(box) or height_matters(box)):
+        key = space.without_height()
+    known: Fragment | None = cache.get(key)
     if known is not None:
         return known
+    if key is not space and space.fixed_block != INDEFINITE:
+        natural: Fragment | None = cache.get(key.with_own_height())
+        if natural is not None and natural.height == space.fixed_block:
+            return natural
     fragment = lay_out_anew(ctx, box, space)
     if len(cache) >= MOST_KEPT:
         cache.clear()
-    cache[space] = fragment
+    cache[key] = fragment
     return fragment
 
 

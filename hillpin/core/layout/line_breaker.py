@@ -60,10 +60,7 @@ def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int
 
 def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
     """The end of a stretch without the collapsible spaces that end it."""
-    if item.collapses:
-        while end > start and text[end - 1] == " ":
-            end -= 1
-    elif item.wraps and item.box.style.white_space_collapse == "preserve":
+    if item.collapses or (item.wraps and item.box.style.white_space_collapse == "preserve"):
         while end > start and text[end - 1] == " ":
             end -= 1
     return end
@@ -103,7 +100,7 @@ class LineBreaker:
                     return self._finish(line, indent)
                 if self._over(position, line):
                     overflowing = True
-            elif kind == OPEN or kind == CLOSE:
+            elif kind in (OPEN, CLOSE):
                 width = self._edge_width(item)
                 line.parts.append(Part(item, index, item.start, item.end, width))
                 position += width
@@ -301,7 +298,7 @@ class LineBreaker:
         if stop <= 0:
             return 0
         following = math.floor(position / stop + 1e-9) + 1
-        return math.ceil(following * stop) - position
+        return int(math.ceil(following * stop) - position)
 
     def _hyphen_width(self, item: Item, cut: int) -> int:
         stack = self.ctx.fonts.stack(item.box.style)

@@ -6,7 +6,7 @@ from bisect import bisect_right
 from dataclasses import dataclass, field
 
 from ..units import INDEFINITE
-from .boxes import FLEX, GRID, REPLACED, TABLE, Box, edges_of
+from .boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from .context import Context
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
@@ -15,7 +15,6 @@ from .inline_metrics import FontHeight, style_metrics
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import Line, LineBreaker, text_width, trimmed_end
 from .sizing import relative_offset
-
 
 MOST_TRIES = 200
 
@@ -232,7 +231,7 @@ class _LineLayout:
         self._bounds(self.y, 1)
         return max(self.right - self.left, 0)
 
-    def _float_fragment(self, box: Box) -> tuple[Fragment, object]:
+    def _float_fragment(self, box: Box) -> tuple[Fragment, Edges]:
         from .layout import layout
 
         edges = edges_of(box, self.width)

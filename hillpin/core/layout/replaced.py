@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..styles.values import AUTO_KIND, Kind
+from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE, f32
 from .boxes import Box, Edges, edges_of
 from .context import Context
@@ -126,13 +126,13 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     style = box.style
     huge = 1 << 40
 
-    def inline_limit(length: object, missing: int) -> int:
+    def inline_limit(length: Length, missing: int) -> int:
         if not style_length_is_usable(length, space.inline):
             return missing
-        return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)  # type: ignore[attr-defined]
+        return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
 
-    def block_limit(length: object, missing: int) -> int:
-        value = resolve_block(box, length, edges, space.percent_block)  # type: ignore[arg-type]
+    def block_limit(length: Length, missing: int) -> int:
+        value = resolve_block(box, length, edges, space.percent_block)
         return missing if value == INDEFINITE else max(value - edges.block, 0)
 
     least_w, most_w = inline_limit(style.min_width, 0), inline_limit(style.max_width, huge)
@@ -140,9 +140,9 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
 
 
-def style_length_is_usable(length: object, basis: int) -> bool:
+def style_length_is_usable(length: Length, basis: int) -> bool:
     """Whether a limit can be resolved against a basis that may be indefinite."""
-    return length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)  # type: ignore[attr-defined,no-any-return]
+    return length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)
 
 
 def _natural_size(box: Box, space: Space) -> tuple[int, int]:

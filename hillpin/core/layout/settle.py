@@ -265,7 +265,7 @@ def _wrap_stray_parts(parent: Box, children: list[Box], resolver: StyleResolver)
         run.clear()
 
     for child in children:
-        if _is_table_part(child) and not child.is_floating and not child.is_out_of_flow or run and _is_blank(child):
+        if (_is_table_part(child) and not child.is_floating and not child.is_out_of_flow) or (run and _is_blank(child)):
             run.append(child)
         else:
             close()

@@ -20,7 +20,6 @@ GROUPS = frozenset({"g", "a", "switch", "svg"})
 SHAPES = frozenset({"path", "rect", "circle", "ellipse", "line", "polyline", "polygon", "image"})
 _NUMBER = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
 _TRANSFORM = re.compile(r"([a-zA-Z]+)\s*\(([^)]*)\)")
-_OWN_UNITS = (0.0, 0.0, 0.0, 0.0)
 
 Bounds = tuple[float, float, float, float]
 
@@ -46,13 +45,13 @@ def _walk(element: Element, matrix: Matrix) -> Iterator[tuple[Element, Rect | No
         bounds = shape_bounds(element)
         yield element, bounds_of(matrix, bounds) if bounds is not None else None
     elif element.tag in GROUPS:
-        inside = [pair for child in element.elements for pair in _walk(child, matrix)]
-        rects = [rect for _, rect in inside if rect is not None]
+        pairs = [pair for child in element.elements for pair in _walk(child, matrix)]
+        rects = [rect for _, rect in pairs if rect is not None]
         union = rects[0] if rects else None
         for rect in rects[1:]:
             union = union.united(rect) if union is not None else rect
         yield element, union
-        yield from inside
+        yield from pairs
 
 
 def shape_bounds(element: Element) -> Bounds | None:

@@ -215,10 +215,9 @@ class _TableLayout:
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
                 fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
-        for index, (column, group) in enumerate(self.grid.columns[: len(widths)]):
-            for part in (column, group):
-                if part is not None:
-                    fragment.row_offsets.append((part, self.edges.left + offsets[index], first, widths[index], bottom - first))
+        for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
+            owners = [owner for owner in (column, column_group) if owner is not None]
+            fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], bottom - first) for owner in owners]
 
     def _record_width(self, used: int, low: int, high: int) -> None:
         if self.ctx.recorder is not None:

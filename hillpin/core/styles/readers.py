@@ -149,7 +149,8 @@ def read_weight(tokens: Tokens) -> int | str | None:
         return None
     word = keyword(tokens[0])
     if word is not None:
-        return {"normal": 400, "bold": 700, "bolder": "bolder", "lighter": "lighter"}.get(word)
+        known: dict[str, int | str] = {"normal": 400, "bold": 700, "bolder": "bolder", "lighter": "lighter"}
+        return known.get(word)
     number = read_number(tokens[0])
     return round(number) if number is not None and 1 <= number <= 1000 else None
 

@@ -428,7 +428,7 @@ def attribute_test(tokens: Tokens) -> Test:
     if not rest or rest[0].type not in ("ident", "string") or len(rest) > 2:
         raise SelectorError("attribute value expected")
     value = rest[0].value
-    folds = len(rest) == 2 and rest[1].type == "ident" and rest[1].lower_value == "i" or name in ("type", "dir", "method")
+    folds = (len(rest) == 2 and rest[1].type == "ident" and rest[1].lower_value == "i") or name in ("type", "dir", "method")
     compare = ATTRIBUTE_OPERATORS.get(operator)
     if compare is None:
         raise SelectorError(f"unknown operator {operator}")

@@ -188,7 +188,7 @@ def _font(tokens: Tokens) -> Expansion | None:
     if len(tokens) == 1 and keyword(tokens[0]) in _SYSTEM_FONTS:
         return {**result, "font-size": Dimension(13.333, "px"), "font-family": ("system-ui",)}
     position = 0
-    for position, token in enumerate(tokens):
+    for position, token in enumerate(tokens):  # noqa: B007 (the position is used after the loop)
         word = keyword(token)
         if word == "normal":
             continue

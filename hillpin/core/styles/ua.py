@@ -118,9 +118,7 @@ def presentational_hints(element: Element) -> dict[str, Any]:
     hints: dict[str, Any] = {}
     if not attributes and tag not in ("td", "th"):
         return hints
-    if tag in ("img", "video", "canvas", "iframe", "object", "embed", "svg") or (tag == "input" and attributes.get("type") == "image"):
-        _size_hints(element, hints)
-    elif tag in ("table", "td", "th", "col", "colgroup", "tr", "tbody", "thead", "tfoot", "hr", "pre"):
+    if tag in ("img", "video", "canvas", "iframe", "object", "embed", "svg") or (tag == "input" and attributes.get("type") == "image") or tag in ("table", "td", "th", "col", "colgroup", "tr", "tbody", "thead", "tfoot", "hr", "pre"):
         _size_hints(element, hints)
     if tag in ("td", "th", "table", "tr", "tbody", "thead", "tfoot", "caption", "col", "p", "div", "h1", "h2", "h3", "hr"):
         _alignment_hints(element, hints)
@@ -150,9 +148,9 @@ def _size_hints(element: Element, hints: dict[str, Any]) -> None:
             continue
         hints[name] = value
     width, height = hints.get("width"), hints.get("height")
-    both_px = isinstance(width, Dimension) and isinstance(height, Dimension)
-    if both_px and element.tag in ("img", "video", "canvas", "input") and width.value and height.value:
-        hints["aspect-ratio"] = (True, width.value / height.value)
+    if element.tag in ("img", "video", "canvas", "input") and isinstance(width, Dimension) and isinstance(height, Dimension):
+        if width.value and height.value:
+            hints["aspect-ratio"] = (True, width.value / height.value)
 
 
 def _alignment_hints(element: Element, hints: dict[str, Any]) -> None:

@@ -205,7 +205,7 @@ def record_in_flow(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: 
     else:
         down.add(flow.y, "below what comes before it", Source(rule="CSS 2 §9.4.1"))
         margin = y - flow.y
-        joined = strut.positive and strut.negative or margin not in (0, edges.margin_top)
+        joined = (strut.positive and strut.negative) or margin not in (0, edges.margin_top)
         down.add(margin, "margin, the larger of those that meet" if joined else "margin-top", declared(box, "margin-top"))
         if flow.at_top and edges.margin_top and margin == 0:
             down.note("its margin-top collapses through the top of its parent", Source(rule="CSS 2 §8.3.1"))

@@ -60,7 +60,7 @@ def explain(page: Page, layout: Layout, element: Element, of: str) -> Explanatio
     recorder = layout.recorder
     if recorder is None or of not in QUANTITIES:
         raise InputError(f"There is no working of {of}; ask for width, height, x or y.")
-    quantity: Quantity = of  # type: ignore[assignment]
+    quantity: Quantity = of
     rect = layout.rects.get(element)
     modelled = element not in layout.unmodelled_elements
     answer = Explanation(element.index, element.name(), quantity, layout.viewport.width, 0.0, [], modelled)
@@ -159,12 +159,11 @@ class _Chains:
         total = Sum(quantity)
         if found is None:
             return total
-        axis = 1 if quantity == "x" else 2
         own = self.layout.fragments.get(box.element) if box.element is not None else None
-        base = own[axis] - found.total if own is not None else 0
+        base = 0 if own is None else (own[1] if quantity == "x" else own[2]) - found.total
         around = self._counted_from(box)
         total.start(base, f"{name_of(around)}, from the page's edge" if around is not None and base else "the page's edge")
-        total.terms += [term for term in found.terms[1:]] if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
+        total.terms += list(found.terms[1:]) if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
         return total
 
     def _counted_from(self, box: Box) -> Box | None:

@@ -36,7 +36,7 @@ def track_words(track: Track) -> str:
     low, high = breadth(track.size.minimum, track.minimum), breadth(track.size.maximum, track.maximum)
     if track.size.fit_limit is not None:
         return "fit-content()"
-    return high if low == high or track.is_flexible and low == "auto" else f"minmax({low}, {high})"
+    return high if low == high or (track.is_flexible and low == "auto") else f"minmax({low}, {high})"
 
 
 def axis_words(axis: GridAxis) -> str:
@@ -59,7 +59,7 @@ def record_grid(
         own = recorder.read(item.box, "height")
         recorder.write(item.box, "height", _size_sum(box, item, "height", down, place.fragment.height, None, own))
         for name, at, start in (("x", place.x, item.area_x), ("y", place.y, item.area_y)):
-            side, axis = ("left", across) if name == "x" else ("top", down)
+            side, _axis = ("left", across) if name == "x" else ("top", down)
             number = (item.cell.column - across.before if name == "x" else item.cell.row - down.before) + 1
             total = Sum(name).start(0, f"edge of {name_of(box)}")
             total.add(getattr(box.style, f"border_{side}_width"), f"border-{side} of {name_of(box)}", declared(box, f"border-{side}-width"))

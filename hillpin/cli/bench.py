@@ -1,0 +1,145 @@
+"""``pin bench``: core beside the browser in one run, on pages made for it. Times are medians in ms."""
+
+from __future__ import annotations
+
+import shutil
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from ..core.errors import InputError
+from ..core.page import Page
+
+FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
+WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
+WIDTHS = list(range(700, 740))
+BROWSER = "/usr/bin/chromium"
+
+HEAD = """<!DOCTYPE html><html lang="en"><meta charset="utf-8"><title>bench</title><style>
+@font-face { font-family: Sans; src: url(source-sans-3-latin-400-normal.woff2); }
+body { margin: 0; font: 16px/1.5 Sans; } section { padding: 20px 5%; } h2 { margin: 0 0 10px; }
+.row { overflow: hidden; } .row div { float: left; width: 31%; margin-right: 2%; padding: 10px; box-sizing: border-box; border: 1px solid; }
+.f { display: flex; gap: 10px; } .f > * { flex: 1; } .g { display: grid; grid-template-columns: 1fr 2fr; gap: 8px; }
+</style><body>"""
+MEASURE = """async (widths) => {
+  const frame = document.createElement('iframe');
+  frame.style.cssText = 'border:0;height:800px;width:600px';
+  frame.src = 'page.html';
+  document.body.append(frame);
+  await new Promise(done => { frame.onload = done; });
+  await frame.contentDocument.fonts.ready;
+  const times = [];
+  for (const width of widths) {
+    const start = performance.now();
+    frame.style.width = width + 'px';
+    for (const e of frame.contentDocument.querySelectorAll('body, body *')) e.getBoundingClientRect();
+    times.push(performance.now() - start);
+  }
+  frame.remove();
+  return times;
+}"""
+
+
+def text(number: int, length: int = 24) -> str:
+    """Some words of running text."""
+    return " ".join(WORDS[(number * 7 + k) % len(WORDS)] for k in range(length))
+
+
+def section_page(elements: int) -> str:
+    """A page of the older school with about that many elements."""
+    parts, count, number = [HEAD], 0, 0
+    while count < elements:
+        boxes = "".join(f"<div><p>{text(number + k, 12)}</p></div>" for k in range(3))
+        parts.append(f"<section><h2>{text(number, 4)}</h2><p>{text(number)} <b>{text(number, 2)}</b></p><div class=row>{boxes}</div></section>")
+        count, number = count + 12, number + 1
+    return "".join(parts)
+
+
+def nested_page(depth: int, kind: str) -> str:
+    """Flex or grid containers in one another."""
+    inner = f"<p>{text(1, 6)}</p>"
+    for level in range(depth):
+        chosen = kind if kind != "both" else ("f" if level % 2 else "g")
+        inner = f"<div class={chosen}>{inner}<p>{text(level, 4)}</p></div>"
+    return HEAD + inner
+
+
+def nested_sections(elements: int) -> str:
+    """Sections of flex and grid nested four deep, about that many elements."""
+    one = nested_page(4, "both").removeprefix(HEAD)
+    return HEAD + "".join(f"<section>{one}</section>" for _ in range(max(elements // 10, 1)))
+
+
+def core_times(folder: Path) -> tuple[float, list[float]]:
+    """The first layout (reading included) and each further width, in ms."""
+    start = time.perf_counter()
+    page = Page.read(folder / "page.html")
+    page.layout(600)
+    first = (time.perf_counter() - start) * 1000
+    times = []
+    for width in WIDTHS:
+        start = time.perf_counter()
+        page.layout(width)
+        times.append((time.perf_counter() - start) * 1000)
+    return first, times
+
+
+def browser_times(folders: list[Path]) -> list[list[float]]:
+    """The same widths in an in-page frame of a real browser."""
+    from playwright.sync_api import sync_playwright
+
+    arguments = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+                 "--disable-component-update", "--disable-sync", "--allow-file-access-from-files"]  # fmt: skip
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=BROWSER, args=arguments)
+        results = []
+        for folder in folders:
+            (folder / "outer.html").write_text("<!DOCTYPE html><title>outer</title><body></body>")
+            page = browser.new_page(viewport={"width": 1600, "height": 900})
+            page.goto((folder / "outer.html").as_uri())
+            results.append(page.evaluate(MEASURE, WIDTHS))
+            page.close()
+        browser.close()
+    return results
+
+
+def start_time(folder: Path) -> float:
+    """Seconds from nothing to the boxes of a small page, as a command."""
+    start = time.perf_counter()
+    subprocess.run([sys.executable, "-m", "hillpin.cli", "boxes", str(folder / "page.html"), "--widths", "600"], check=True, capture_output=True)
+    return time.perf_counter() - start
+
+
+def main() -> None:
+    """Print the benchmarks. Raises InputError where there is no browser to compare with."""
+    if not Path(BROWSER).exists():
+        raise InputError("There is no Chromium to compare with. Run ./pin test once, which installs it.")
+    pages = {
+        "200 elements, blocks and floats": section_page(200),
+        "1,000 elements, blocks and floats": section_page(1000),
+        "5,000 elements, blocks and floats": section_page(5000),
+        "200 elements, flex and grid 4 deep": nested_sections(200),
+        **{f"flex and grid {depth} deep": nested_page(depth, "both") for depth in (4, 8, 12)},
+    }
+    with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as name:
+        folders = []
+        for number, source in enumerate(pages.values()):
+            folder = Path(name) / str(number)
+            folder.mkdir()
+            for font in FONTS.glob("*.woff2"):
+                shutil.copy(font, folder)
+            (folder / "page.html").write_text(source)
+            folders.append(folder)
+        browser = browser_times(folders)
+        print(f"{'page':38} {'elements':>8} {'first':>8} {'a width':>8} {'browser':>8} {'ratio':>6}")
+        for (title, source), folder, theirs in zip(pages.items(), folders, browser, strict=True):
+            first, ours = core_times(folder)
+            elements = len(Page.read(folder / "page.html").document.elements)
+            median, other = statistics.median(ours), statistics.median(theirs)
+            print(f"{title:38} {elements:8d} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}")
+        print(f"\n./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
+
+
