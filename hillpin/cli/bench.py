@@ -135,7 +135,7 @@ def main() -> None:
             folders.append(folder)
         browser = browser_times(folders)
         print(f"{'page':38} {'elements':>8} {'first':>8} {'a width':>8} {'browser':>8} {'ratio':>6}")
-        for (title, source), folder, theirs in zip(pages.items(), folders, browser, strict=True):
+        for title, folder, theirs in zip(pages, folders, browser, strict=True):
             first, ours = core_times(folder)
             elements = len(Page.read(folder / "page.html").document.elements)
             median, other = statistics.median(ours), statistics.median(theirs)

@@ -379,7 +379,7 @@ def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
 
 def _face_weight(token: Any) -> int:
     if token.type == "number":
-        return int(round(token.value))
+        return int(token.value + 0.5)
     return 700 if keyword(token) == "bold" else 400
 
 
