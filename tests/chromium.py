@@ -13,6 +13,8 @@ ARGUMENTS = [
     "--disable-component-update", "--disable-sync", "--allow-file-access-from-files",
 ]  # fmt: skip
 
+TIMEOUT = 8_000
+
 _running: dict[str, Any] = {}
 
 
@@ -33,4 +35,6 @@ def _close() -> None:
 
 def new_page(width: int = 1280, height: int = 800) -> Page:
     """A fresh page in a context of its own."""
-    return browser().new_context(viewport={"width": width, "height": height}).new_page()
+    page = browser().new_context(viewport={"width": width, "height": height}).new_page()
+    page.set_default_timeout(TIMEOUT)
+    return page

@@ -11,7 +11,7 @@ from .page import DEFAULT_HEIGHT, Page
 
 FROM, TO = 240, 1920
 TOLERANCE = 1 / 32
-STRAIGHT_STRETCH = 48
+STRAIGHT_STRETCH = 96
 """A stretch no longer than this counts as straight when its middle lies on the line."""
 
 

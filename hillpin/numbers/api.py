@@ -17,7 +17,7 @@ from ..core.rows import dimension_rows
 from ..core.working.explain import QUANTITIES, explain
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
-from .pages import page_of
+from .pages import hill_shelf, hills, page_of
 from .schemas import (
     EdgeOut,
     ElementOut,
@@ -113,12 +113,17 @@ def hill(request: HttpRequest, site_id: int, payload: HillIn) -> HillOut:
     site = get_object_or_404(Site, pk=site_id)
     if payload.end <= payload.start:
         raise InputError("The range of widths is empty.")
-    page, lock = page_of(site, payload.page, payload.drafts)
+    is_old = hills.begin((site_id, payload.page))
+    page, lock = page_of(site, payload.page, payload.drafts, hill_shelf)
     with lock:
+        if is_old():
+            raise InputError("A newer hill was asked for.")
         element = selected_element(page, page.layout(payload.start, payload.height), payload.selected)
         if element is None:
             raise InputError(f"{payload.page} has no body.")
-        found = hill_of(page, element, payload.start, payload.end, payload.height)
+        found = hill_of(page, element, payload.start, payload.end, payload.height, is_old)
+        if is_old():
+            raise InputError("A newer hill was asked for.")
     return HillOut(
         index=found.index, name=found.name, modelled=found.modelled,
         points=[HillPointOut(**asdict(point)) for point in found.points],

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import threading
 from collections import OrderedDict
+from collections.abc import Callable
 
 from ..core.errors import InputError
 from ..core.page import Page
@@ -69,10 +70,29 @@ class PageShelf:
 
 
 shelf = PageShelf()
+hill_shelf = PageShelf()
+"""Hills have pages of their own, so that numbers never wait for one."""
 
 
-def page_of(site: Site, path: str, drafts: dict[str, str]) -> tuple[Page, threading.Lock]:
-    """``shelf.page`` with what is too large refused in a sentence."""
+class Latest:
+    """Which request for something is the newest: older ones stop when they see that they are not."""
+
+    def __init__(self) -> None:
+        self._numbers: dict[object, int] = {}
+        self._lock = threading.Lock()
+
+    def begin(self, subject: object) -> Callable[[], bool]:
+        """Begin a request about a subject; gives a function that says whether a newer one has begun."""
+        with self._lock:
+            number = self._numbers[subject] = self._numbers.get(subject, 0) + 1
+        return lambda: self._numbers[subject] != number
+
+
+hills = Latest()
+
+
+def page_of(site: Site, path: str, drafts: dict[str, str], on: PageShelf = shelf) -> tuple[Page, threading.Lock]:
+    """A shelf's page, with what is too large refused in a sentence."""
     if sum(len(text) for text in drafts.values()) > 8 * 1024 * 1024:
         raise InputError("The unsaved text is larger than 8 MB, which is the most that is computed.")
-    return shelf.page(site, path, drafts)
+    return on.page(site, path, drafts)

@@ -43,12 +43,16 @@
     return style;
   }
 
-  function render({ html, sheets, base }) {
-    const next = new DOMParser().parseFromString(html, "text/html");
-    for (const link of [...next.querySelectorAll("link[rel]")]) {
+  function inlineLinks(root, sheets, base) {
+    for (const link of [...root.querySelectorAll("link[rel]")]) {
       const style = styleFor(link, sheets, base);
       if (style) link.replaceWith(style);
     }
+  }
+
+  function render({ html, sheets, base }) {
+    const next = new DOMParser().parseFromString(html, "text/html");
+    inlineLinks(next, sheets, base);
     const at = [scrollX, scrollY];
     document.replaceChild(document.adoptNode(next.documentElement), document.documentElement);
     scrollTo(at[0], at[1]);
@@ -59,15 +63,14 @@
   }
 
   function restyle(sheets, base) {
-    let missed = false;
+    inlineLinks(document, sheets, base);
     for (const style of document.querySelectorAll("style[data-pin-file]")) {
       const css = sheets[style.dataset.pinFile];
-      if (css === undefined) { missed = true; continue; }
+      if (css === undefined) continue;
       const text = rebased(css, base + style.dataset.pinFile);
       if (style.textContent !== text) style.textContent = text;
     }
     schedule();
-    return !missed;
   }
 
   const sizes = new ResizeObserver(schedule);

@@ -94,7 +94,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   return (
     <Place>
       <Header
-        where={<>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</>}
+        where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
         stops={[{ name: "Sites", to: "/" }, { name: "Write", to: writeAddress(site.id, page), here: true }]}
       >
         <SaveState files={files} />

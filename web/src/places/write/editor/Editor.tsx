@@ -68,7 +68,7 @@ export function Editor(props: Props) {
     if (shown.current) states.current.set(shown.current, editor.state);
     const extensions = [
       basicSetup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
-      EditorView.contentAttributes.of({ "aria-label": `Source of ${path}` }),
+      EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
         if (update.docChanged && !own) latest.current.onEdit(path, update.state.doc.toString());

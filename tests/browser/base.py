@@ -1,0 +1,93 @@
+"""The real interface in headless Chromium against a live server."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any, ClassVar
+
+from django.test import LiveServerTestCase
+from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, expect
+
+from hillpin.sites.demo import load_demo
+from hillpin.sites.models import Site, SiteFile
+from tests.chromium import TIMEOUT, browser
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+class InterfaceCase(LiveServerTestCase):
+    """A page of the application in a fresh browser context, with the demo site loaded."""
+
+    context: BrowserContext
+    page: Page
+    site: Site
+    size: ClassVar[tuple[int, int]] = (1280, 800)
+
+    def setUp(self) -> None:
+        site = load_demo()
+        assert site is not None
+        self.site = site
+        self.context = browser().new_context(viewport={"width": self.size[0], "height": self.size[1]}, accept_downloads=True)
+        self.context.set_default_timeout(TIMEOUT)
+        self.page = self.context.new_page()
+        self.troubles: list[str] = []
+        self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
+
+    def tearDown(self) -> None:
+        self.context.close()
+        self.assertEqual(self.troubles, [])
+
+    def open(self, path: str = "/", page: Page | None = None) -> Page:
+        """Go to an address of the application."""
+        target = page or self.page
+        target.goto(self.live_server_url + path)
+        return target
+
+    def open_write(self, page: Page | None = None) -> Page:
+        """Write with the demo's home page, its numbers there."""
+        target = self.open(f"/sites/{self.site.pk}/write", page)
+        expect(target.get_by_role("region", name="Working")).to_contain_text("room inside")
+        return target
+
+    def frame(self, page: Page | None = None) -> FrameLocator:
+        """The page under work."""
+        return (page or self.page).frame_locator("iframe")
+
+    def slider(self, page: Page | None = None) -> Locator:
+        """The walker."""
+        return (page or self.page).get_by_role("slider", name="Walker: viewport width")
+
+    def walk_to(self, width: int) -> None:
+        """Bring the walker to a width by keys alone."""
+        slider = self.slider()
+        slider.focus()
+        at = int(slider.get_attribute("aria-valuenow") or 0)
+        while at != width:
+            step = 10 if abs(width - at) >= 10 else 1
+            key = "ArrowRight" if width > at else "ArrowLeft"
+            self.page.keyboard.press(f"Shift+{key}" if step == 10 else key)
+            at += step if width > at else -step
+
+    def open_styles(self) -> None:
+        """The stylesheet in the editor."""
+        self.page.get_by_role("button", name="style.css", exact=True).click()
+        expect(self.page.get_by_label("Source of style.css")).to_be_visible()
+
+    def to_line(self, text: str, path: str = "style.css", page: Page | None = None) -> int:
+        """Put the caret at the start of the first line of a file that holds a text; gives the text's column."""
+        target = page or self.page
+        source = bytes(SiteFile.objects.get(site=self.site, path=path).content).decode().splitlines()
+        number = next(k for k, line in enumerate(source) if text in line)
+        target.get_by_label(f"Source of {path}").focus()
+        target.keyboard.press("Control+Alt+g")
+        target.keyboard.type(str(number + 1))
+        target.keyboard.press("Enter")
+        return source[number].index(text)
+
+    def violations(self) -> list[str]:
+        """What axe finds wrong with the application (the page under work is the person's own affair)."""
+        self.page.evaluate(AXE.read_text())
+        found: list[Any] = self.page.evaluate("async () => (await axe.run({exclude: ['iframe']}, {iframes: false})).violations")
+        return [f"{v['id']}: {v['help']}: {[n['target'] for n in v['nodes']][:4]}" for v in found]
