@@ -28,7 +28,7 @@ from .layout.matrix import Rect
 from .markup import Document, Element, Text, parse_html
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import ComputedStyle, Environment
-from .styles.media import ALWAYS, Condition, Viewport, parse_media
+from .styles.media import ALWAYS, Viewport, parse_media
 from .styles.resolve import StyleResolver
 from .styles.selectors import MatchState, SelectorError, parse_selector_list
 from .styles.sheet import Context as SheetContext
@@ -115,13 +115,12 @@ class Page:
         self.document: Document = parse_html(data.decode("utf-8-sig", "replace"))
         self.missing: list[MissingFile] = []
         self.sheets = Sheets()
-        self._link_conditions: list[Condition] = []
         self._read_sheets()
         self.cascade = Cascade(self.document, self.sheets, state)
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, fonts)
         self._trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
-        self.conditions = [block.condition for block in self.sheets.media_blocks] + self._link_conditions
+        self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         self.conditions += [
             parse_media(tokens_of(element.attributes["media"]))
             for element in self.document.elements
@@ -151,7 +150,6 @@ class Page:
         condition = parse_media(tokens_of(media)) if media else ALWAYS
         if condition is ALWAYS:
             return SheetContext()
-        self._link_conditions.append(condition)
         return SheetContext(media=(condition,))
 
     def _style_element(self, element: Element) -> None:

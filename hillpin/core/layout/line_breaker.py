@@ -4,6 +4,7 @@
 from __future__ import annotations
 
 import math
+from bisect import bisect_right
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
@@ -11,6 +12,9 @@ from ..fonts.linebreak import grapheme_starts
 from .boxes import edges_of
 from .context import Context
 from .inline_items import InlineContent, Item, ItemKind, running_sums, shape_text
+
+SLACK = 64 * 200
+"""Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
 
 EPSILON = 1
 """Overrun in 1/64 px that still counts as fitting."""
@@ -151,9 +155,13 @@ class LineBreaker:
         if overflowing and content.can_break[start] and line.has_content:
             self._stop(line, index, start)
             return position, start, True
-        width = text_width(ctx, item, text, start, end)
         room = self.available + EPSILON - position
-        fits = width <= room or text_width(ctx, item, text, start, trimmed_end(item, text, start, end)) <= room
+        rough = int((item.sums[end - item.start] - item.sums[start - item.start]) * 64)
+        if rough > room + SLACK and not overflowing:
+            width, fits = rough, False
+        else:
+            width = text_width(ctx, item, text, start, end)
+            fits = self._fits(item, start, end, width, room)
         if fits and not overflowing:
             line.parts.append(Part(item, index, start, end, width))
             line.has_content = True
@@ -167,6 +175,7 @@ class LineBreaker:
             if cut is None:
                 cut = self._first_break(start, end)
         if cut is None or cut >= end:
+            width = text_width(ctx, item, text, start, end)
             line.parts.append(Part(item, index, start, end, width))
             line.has_content = True
             return position + width, end, False
@@ -174,6 +183,11 @@ class LineBreaker:
         line.has_content = True
         self._stop(line, index, cut)
         return position, cut, True
+
+    def _fits(self, item: Item, start: int, end: int, width: int, room: int) -> bool:
+        """Whether a stretch fits, without the spaces that end it if need be."""
+        text = self.content.text
+        return width <= room or text_width(self.ctx, item, text, start, trimmed_end(item, text, start, end)) <= room
 
     def _stop(self, line: Line, index: int, offset: int) -> None:
         line.next_index, line.next_offset = index, offset
@@ -211,8 +225,11 @@ class LineBreaker:
         if not item.wraps or (style.overflow_wrap == "normal" and style.word_break != "break-word"):
             return None
         text = self.content.text
+        # No line holds more characters than fit by their own advances, and a few for kerning.
+        target = item.sums[start - item.start] + room / 64
+        end = min(end, item.start + bisect_right(item.sums, target, start - item.start) + 8)
         best = None
-        for position in grapheme_starts(text[start:end])[1:]:
+        for position in [*grapheme_starts(text[start:end])[1:], end - start]:
             if text_width(self.ctx, item, text, start, start + position) > room and (best is not None or line.has_content):
                 break
             best = start + position

@@ -128,6 +128,7 @@ class _LineLayout:
     def __init__(self, ctx: Context, box: Box, content: InlineContent, width: int, percent_block: int, floats: Floats, cx: int, cy: int) -> None:
         self.ctx, self.box, self.content = ctx, box, content
         self.width, self.percent_block = width, percent_block
+        self.basis = 0 if box.edges_memo is None else box.edges_memo[0]
         self.floats, self.cx, self.cy = floats, cx, cy
         self.result = InlineResult()
         self.atomics: dict[int, tuple[Fragment, FontHeight, int]] = {}
@@ -291,6 +292,7 @@ class _LineLayout:
             for x, y, fragment in line_box.atomics:
                 dx, dy = self._inline_offset(fragment.box)
                 result.children.append(Placed(x + dx, top + y + dy, fragment))
+                self._record(fragment.box, x + dx, top + y + dy, top)
             if result.first_baseline is None:
                 result.first_baseline = top + line_box.baseline
             result.last_baseline = top + line_box.baseline
@@ -306,11 +308,19 @@ class _LineLayout:
         for part in line.floats_after:
             self._put_float(part.item.box, self.y, part.index)
         for index in sorted(self.placed_floats):
-            result.children.append(self.placed_floats.pop(index))
+            placed = self.placed_floats.pop(index)
+            result.children.append(placed)
+            self._record(placed.fragment.box, placed.x, placed.y, top)
         clear = next((p.item.box.style.clear for p in line.parts if p.item.kind == ItemKind.BREAK), "none")
         edge = self.floats.clear_edge(clear) if clear != "none" else None
         if edge is not None:
             self.y = max(self.y, edge - self.cy)
+
+    def _record(self, box: Box, x: int, y: int, top: int) -> None:
+        if self.ctx.recorder is not None:
+            from ..working.lines import record_in_line
+
+            record_in_line(self.ctx, self.box, self.basis, box, x, y, top)
 
     def _inline_offset(self, box: Box) -> tuple[int, int]:
         """Relative positions of a box and of the inline boxes round it, added up."""

@@ -142,9 +142,10 @@ class _TableLayout:
             fragment.out_of_flow.append(OutOfFlow(child, self.edges.left, top + self.edges.top))
         fragment.gather_out_of_flow()
         if self.ctx.recorder is not None:
-            from ..working.tables import record_cells
+            from ..working.tables import record_cells, record_table_height
 
-            record_cells(self.ctx, self.box, self.grid, self.columns, widths, offsets, rows, self.across, fragment)
+            record_table_height(self.ctx, self.box, self.edges, rows, self.down, top, grid_height, fragment)
+            record_cells(self.ctx, self.box, self.grid, self.columns, widths, offsets, rows, self.across, self.down, fragment)
         return fragment
 
     def _captions(self, fragment: Fragment, width: int, side: str, y: int) -> int:

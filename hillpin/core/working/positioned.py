@@ -41,13 +41,14 @@ def record_positioned(
         elif length.is_auto and size_name == "width" and ctx.recorder.read(box, "width") is None:
             total = Sum("width").start(size, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.7"))
             ctx.recorder.write(box, "width", total)
-        elif length.kind <= Kind.CALC and size_name == "width":
-            total = Sum("width").start(length.resolve(room), f"width: {describe(length, room, 'the containing block')}", declared(box, "width"))
+        elif length.kind <= Kind.CALC:
+            words = f"{size_name}: {describe(length, room, 'the containing block')}"
+            total = Sum(size_name).start(length.resolve(room), words, declared(box, size_name))
             if style.box_sizing == "content-box":
-                add_edges(total, box, edges, ("left", "right"))
+                add_edges(total, box, edges, (start, end))
             if total.total != size:
-                total.set(size, "min-width or max-width", declared(box, "max-width"))
-            ctx.recorder.write(box, "width", total)
+                total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
+            ctx.recorder.write(box, size_name, total)
         total = Sum(place_name).start(0, "padding edge of its containing block")
         if not low.is_auto:
             total.add(low.resolve(room), start, declared(box, start))

@@ -39,9 +39,31 @@ def record_table_width(ctx: Context, box: Box, edges: Edges, space: Space, used:
     ctx.recorder.write(box, "width", total)
 
 
+def record_table_height(
+    ctx: Context, box: Box, edges: Edges, rows: list[RowSize], spacing: int, captions: int, grid_height: int, fragment: Fragment
+) -> None:  # fmt: skip
+    """How a table came to its height: captions, rows, spacing, its own edges; and where captions stand."""
+    if ctx.recorder is None:
+        return
+    total = Sum("height")
+    words = " + ".join(shown(row.height) for row in rows[:12])
+    total.start(sum(row.height for row in rows), f"rows: {words}{' …' if len(rows) > 12 else ''}" if rows else "no rows", Source(rule="CSS 2 §17.5.3"))
+    total.add(spacing * (len(rows) + 1 if rows else 0), f"{len(rows) + 1} spacings × {shown(spacing)}", declared(box, "border-spacing"))
+    total.add(edges.block, f"{name_of(box)} padding and border", declared(box, "padding-top"))
+    total.add(grid_height - total.total, "its height is given and larger", declared(box, "height"))
+    total.add(captions, "captions above", declared(box, "caption-side"))
+    total.add(fragment.height - captions - grid_height, "captions below", declared(box, "caption-side"))
+    ctx.recorder.write(box, "height", total)
+    for x, y, child in fragment.children:
+        if child.box.role == "caption":
+            ctx.recorder.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
+            place = Sum("y").start(0, f"edge of {name_of(box)}").add(y, f"caption-side: {child.box.style.caption_side}", declared(child.box, "caption-side"))
+            ctx.recorder.write(child.box, "y", place)
+
+
 def record_cells(
     ctx: Context, box: Box, grid: TableGrid, columns: list[Column], widths: list[int], offsets: list[int], rows: list[RowSize], spacing: int,
-    fragment: Fragment,
+    down: int, fragment: Fragment,
 ) -> None:  # fmt: skip
     """Each cell's width from its columns, its height from its rows, its place."""
     recorder = ctx.recorder
@@ -68,6 +90,7 @@ def record_cells(
         total = Sum("height")
         for index in range(cell.row, cell.row + cell.rows):
             total.add(rows[index].height, f"row {index + 1}, as high as its highest cell", Source(rule="CSS 2 §17.5.3"))
+        total.add(down * (cell.rows - 1), f"{cell.rows - 1} spacings", declared(box, "border-spacing"))
         _end(total, child.height)
         recorder.write(cell.box, "height", total)
         _record_place(ctx, box, cell.box, x, y, offsets[cell.column])

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
@@ -32,7 +32,7 @@ interface Props {
 }
 
 /** The width axis: the hill of the selected box, pins standing on it, edges, and the walker to drag. */
-export function WidthAxis({ walker, onWalk, hill, isStale, pins }: Props) {
+export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale, pins }: Props) {
   const ref = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1240);
   useLayoutEffect(() => {
@@ -116,7 +116,7 @@ export function WidthAxis({ walker, onWalk, hill, isStale, pins }: Props) {
       <HillTable hill={hill} pins={pins} onWalk={onWalk} />
     </Area>
   );
-}
+});
 
 function PinMark({ x, head, foot, label }: { x: number; head: number; foot: number; label: string }) {
   return (

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import styled from "styled-components";
 import type { Numbers } from "../../api/client";
 import { LinkButton } from "../../kit/Button";
@@ -14,7 +15,7 @@ const Panel = styled.aside`
 const MOST = 8;
 
 /** What is wrong or doubtful at the walker, in plain sentences. */
-export function AtThisWidth({ numbers, error, onSource }: { numbers: Numbers | undefined; error: string | undefined; onSource: (file: string, line: number) => void }) {
+export const AtThisWidth = memo(function AtThisWidth({ numbers, error, onSource }: { numbers: Numbers | undefined; error: string | undefined; onSource: (file: string, line: number) => void }) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
@@ -47,4 +48,4 @@ export function AtThisWidth({ numbers, error, onSource }: { numbers: Numbers | u
       </ul>
     </Panel>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { DimensionRow } from "../../api/client";
 import { fillOf, Hatching } from "../../kit/Hatching";
@@ -23,7 +23,7 @@ interface Props {
 }
 
 /** Where the width goes, to scale: viewport, the ancestors that narrow the box, the box itself. */
-export function DimensionRows({ rows, viewport, selected, onSelect }: Props) {
+export const DimensionRows = memo(function DimensionRows({ rows, viewport, selected, onSelect }: Props) {
   const ref = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(740);
   useLayoutEffect(() => {
@@ -46,7 +46,7 @@ export function DimensionRows({ rows, viewport, selected, onSelect }: Props) {
       </svg>
     </Panel>
   );
-}
+});
 
 interface RowProps {
   row: DimensionRow;

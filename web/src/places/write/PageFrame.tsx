@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Measured } from "./editor/notes";
+import type { Texts } from "./texts";
 
 const Ground = styled.div`
   position: relative; overflow: hidden; min-height: 0; height: 100%; background: var(--frame-ground);
@@ -24,8 +25,8 @@ interface Props {
   siteId: number;
   page: string;
   width: number;
-  /** The page's text and its sheets' texts, with a number that grows with every change. */
-  source: { html: string; sheets: Record<string, string>; version: number } | null;
+  /** The texts of the site's files: each change goes to the frame at once, before anything else is drawn anew. */
+  texts: Texts;
   selected: number | null;
   /** The selected box was chosen elsewhere: bring it into view. */
   reveal: number;
@@ -46,10 +47,10 @@ interface FrameMessage {
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export function PageFrame(props: Props) {
-  const { siteId, page, width, source, selected, reveal, onHeight } = props;
+  const { siteId, page, width, texts, selected, reveal, onHeight } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
-  const sent = useRef<{ html: string; sheets: string } | null>(null);
+  const sent = useRef<{ html: string; version: number } | null>(null);
   const [room, setRoom] = useState({ width: 700, height: 400 });
   const [isReady, setReady] = useState(false);
   const [report, setReport] = useState<FrameReport | null>(null);
@@ -93,14 +94,19 @@ export function PageFrame(props: Props) {
   }, []);
 
   useEffect(() => {
-    const target = frame.current?.contentWindow;
-    if (!target || !isReady || !source) return;
-    const sheets = JSON.stringify(source.sheets);
-    const base = `/preview/${siteId}/`;
-    const kind = sent.current !== null && sent.current.html !== source.html ? "render" : "restyle";
-    target.postMessage({ pin: true, kind, html: source.html, sheets: source.sheets, base, version: source.version }, "*");
-    sent.current = { html: source.html, sheets };
-  }, [source, isReady, siteId]);
+    if (!isReady) return;
+    const post = () => {
+      const { files, version } = texts.snapshot();
+      const html = files.get(page)?.text;
+      if (html === undefined || sent.current?.version === version) return;
+      const sheets = Object.fromEntries([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
+      const kind = sent.current !== null && sent.current.html !== html ? "render" : "restyle";
+      frame.current?.contentWindow?.postMessage({ pin: true, kind, html, sheets, base: `/preview/${siteId}/`, version }, "*");
+      sent.current = { html, version };
+    };
+    post();
+    return texts.subscribeAtOnce(post);
+  }, [texts, isReady, siteId, page]);
 
   useEffect(() => {
     if (selected !== null && reveal > 0) frame.current?.contentWindow?.postMessage({ pin: true, kind: "scroll-to", index: selected }, "*");

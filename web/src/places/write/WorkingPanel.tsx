@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import { ToggleButton, ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import type { ElementNumbers, Step, Working } from "../../api/client";
@@ -33,14 +33,13 @@ interface Props {
   element: ElementNumbers | undefined;
   measured: readonly [number, number, number, number] | null | undefined;
   onSource: (file: string, line: number) => void;
-  onSelect: (index: number) => void;
 }
 
 const QUANTITIES = ["width", "height", "x", "y"] as const;
 type Quantity = (typeof QUANTITIES)[number];
 
 /** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
-export function WorkingPanel({ workings, element, measured, onSource }: Props) {
+export const WorkingPanel = memo(function WorkingPanel({ workings, element, measured, onSource }: Props) {
   const [of, setOf] = useState<Quantity>("width");
   const working = workings.find((candidate) => candidate.of === of);
   return (
@@ -57,7 +56,7 @@ export function WorkingPanel({ workings, element, measured, onSource }: Props) {
       {working && <Sum working={working} measured={measured} onSource={onSource} />}
     </Panel>
   );
-}
+});
 
 function Sum({ working, measured, onSource }: { working: Working; measured: Props["measured"]; onSource: Props["onSource"] }) {
   const measuredValue = measured?.[{ x: 0, y: 1, width: 2, height: 3 }[working.of as Quantity]];

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import styled from "styled-components";
 import { ask, client, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
@@ -43,6 +43,9 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
   return <Write key={shown} site={site.data} page={shown} pages={pages} />;
 }
 
+const NO_ROWS: Numbers["rows"] = [];
+const NO_WORKINGS: Numbers["workings"] = [];
+
 function walkerKey(site: number): string {
   return `hillpin.walker.${site}`;
 }
@@ -64,21 +67,25 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
   const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts }, ready);
   const { hill, isStale } = useHill(site.id, { page, height, selected, drafts }, ready);
-  const source = useMemo(() => frameSource(files, page, version), [files, page, version]);
 
   useEffect(() => localStorage.setItem(walkerKey(site.id), String(walker)), [walker, site.id]);
-  const select = useCallback((index: number) => setSelected(index), []);
   const goTo = useCallback((path: string, line: number) => {
     setOpen(path);
     setJump({ path, line, focus: true, stamp: performance.now() });
   }, []);
-  const showInSource = (index: number) => {
-    select(index);
-    const element = numbers?.elements[index];
-    const rule = numbers?.rules.filter((candidate) => candidate.file === open && candidate.elements.includes(index)).sort((a, b) => a.elements.length - b.elements.length)[0];
-    if (rule) setJump({ path: open, line: rule.line, focus: false, stamp: performance.now() });
-    if (element?.start !== null && element?.start !== undefined && open === page) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
-  };
+  const shownState = useRef({ numbers, open });
+  useEffect(() => {
+    shownState.current = { numbers, open };
+  });
+  const showInSource = useCallback((index: number) => {
+    const { numbers: latest, open: file } = shownState.current;
+    setSelected(index);
+    const element = latest?.elements[index];
+    const rules = latest?.rules.filter((rule) => rule.file === file && rule.elements.includes(index)) ?? [];
+    const [closest] = rules.sort((a, b) => a.elements.length - b.elements.length);
+    if (closest) setJump({ path: file, line: closest.line, focus: false, stamp: performance.now() });
+    else if (file === page && element?.start !== null && element?.start !== undefined) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
+  }, [page]);
   const onCaret = useCallback((path: string, offset: number, line: number) => {
     const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
     if (index === null || index === undefined) return;
@@ -110,12 +117,12 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         />
         <div className="page">
           <PageFrame
-            siteId={site.id} page={page} width={walker} source={source} selected={shownIndex} reveal={reveal}
+            siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
           />
-          <DimensionRows rows={numbers?.rows ?? []} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
+          <DimensionRows rows={numbers?.rows ?? NO_ROWS} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
           <div className="sums">
-            <WorkingPanel workings={numbers?.workings ?? []} element={element} measured={element && measured?.[element.index]} onSource={goTo} onSelect={select} />
+            <WorkingPanel workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={element && measured?.[element.index]} onSource={goTo} />
             <AtThisWidth numbers={numbers} error={error} onSource={goTo} />
           </div>
         </div>
@@ -132,13 +139,6 @@ function useTexts(site: Site, page: string): Texts {
   }, [texts, site, page]);
   useEffect(() => () => texts.close(), [texts]);
   return texts;
-}
-
-function frameSource(files: ReadonlyMap<string, { path: string; text: string }>, page: string, version: number) {
-  const html = files.get(page)?.text;
-  if (html === undefined) return null;
-  const sheets = Object.fromEntries([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
-  return { html, sheets, version };
 }
 
 /** The innermost element whose source holds an offset. */

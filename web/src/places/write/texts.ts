@@ -29,6 +29,8 @@ const SAVE_AFTER = 500;
 export class Texts {
   private snapshotNow: Snapshot = { files: new Map(), version: 0, alsoOpen: false };
   private readonly listeners = new Set<() => void>();
+  private readonly atOnce = new Set<() => void>();
+  private scheduled = 0;
   private readonly timers = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
   private readonly window = crypto.randomUUID();
@@ -39,9 +41,19 @@ export class Texts {
     addEventListener("pagehide", this.flush);
   }
 
+  /** Be told in the same breath as the change: for the frame. */
+  readonly subscribeAtOnce = (listener: () => void) => {
+    this.atOnce.add(listener);
+    return () => {
+      this.atOnce.delete(listener);
+    };
+  };
+  /** Be told after the keystroke is done with: typing never waits for what is drawn. */
   readonly subscribe = (listener: () => void) => {
     this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
+    return () => {
+      this.listeners.delete(listener);
+    };
   };
   readonly snapshot = () => this.snapshotNow;
 
@@ -148,6 +160,10 @@ export class Texts {
 
   private set(change: Partial<Snapshot>): void {
     this.snapshotNow = { ...this.snapshotNow, ...change };
-    for (const listener of this.listeners) listener();
+    for (const listener of this.atOnce) listener();
+    clearTimeout(this.scheduled);
+    this.scheduled = window.setTimeout(() => {
+      for (const listener of this.listeners) listener();
+    });
   }
 }
