@@ -46,16 +46,20 @@ def dimension_rows(layout: Layout, element: Element) -> list[DimensionRow]:
     chain = [node for node in reversed(list(element.ancestors())) if node in layout.fragments]
     reached = (0.0, width)
     middle: list[DimensionRow] = []
-    for ancestor in chain:
+    for position, ancestor in enumerate(chain):
         row = row_of(layout, ancestor)
         span = _content_span(row)
         if span != reached:
             middle.append(row)
             reached = span
-    rows += middle[-(MOST_ROWS - 3) :]
-    container = element if _is_track_container(layout, element) else element.parent
-    if container is not None and _is_track_container(layout, container):
-        rows.append(_track_row(layout, container, element))
+        if _is_track_container(layout, ancestor):
+            inner = chain[position + 1] if position + 1 < len(chain) else element
+            tracks = _track_row(layout, ancestor, inner)
+            if len(tracks.parts) > 1:
+                middle.append(tracks)
+    if _is_track_container(layout, element):
+        middle.append(_track_row(layout, element, element))
+    rows += middle[-(MOST_ROWS - 2) :]
     if element in layout.fragments:
         rows.append(row_of(layout, element))
     return rows

@@ -71,7 +71,7 @@ class Walking(InterfaceCase):
         page = self.open_write()
         for width in (390, 742):
             self.walk_to(width)
-            with page.expect_response(lambda r: r.url.endswith("/numbers") and r.request.post_data_json["width"] == width + 1) as answer:
+            with page.expect_response(lambda r, at=width + 1: r.url.endswith("/numbers") and r.request.post_data_json["width"] == at) as answer:
                 page.keyboard.press("ArrowRight")
             elements = answer.value.json()["elements"]
             page.wait_for_function(f"() => document.querySelector('iframe').style.width === '{width + 1}px'")

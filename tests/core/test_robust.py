@@ -23,7 +23,7 @@ VALUES = ["0", "auto", "none", "10px", "-10px", "50%", "1e9px", "-1e9px", "1fr",
           "repeat(auto-fill, 10px)", "repeat(9999, 1px)", "minmax(0, 1fr) auto", "fit-content(20%)", "subgrid", "center", "stretch", "baseline", "calc(1px / 0)", "calc(100% - 1e9px)", "var(--a)", "clamp(1px, 2%, 3px)",
           "border-box", "collapse", "nowrap", "pre", "0.0001px", "999em", "1/0", "rotate(1e9deg)", "dense column", "'x'", "inherit", "inside square"]  # fmt: skip
 
-rules = st.lists(st.tuples(st.sampled_from(TAGS + ["*", ".a", "#b", ":first-child", "li + li", "::before"]), st.lists(st.tuples(st.sampled_from(PROPERTIES), st.sampled_from(VALUES)), max_size=5)), max_size=8)
+rules = st.lists(st.tuples(st.sampled_from([*TAGS, "*", ".a", "#b", ":first-child", "li + li", "::before"]), st.lists(st.tuples(st.sampled_from(PROPERTIES), st.sampled_from(VALUES)), max_size=5)), max_size=8)
 trees: st.SearchStrategy[str] = st.recursive(
     st.sampled_from(["text", "long words of text ", "<br>", "<img width=5>", "<input>", "", "\u00ad", "<!-- c -->", "&nbsp;"]),
     lambda inner: st.tuples(st.sampled_from(TAGS), st.lists(inner, max_size=4)).map(lambda pair: f"<{pair[0]} class=a>{''.join(pair[1])}</{pair[0]}>"),

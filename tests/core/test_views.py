@@ -45,7 +45,7 @@ class Rows(unittest.TestCase):
         self.assertEqual([row.name for row in rows], ["viewport", "div.w", "p"])
         self.assertEqual([(part.kind, part.width) for part in rows[1].parts], [("padding", 24), ("content", 694), ("padding", 24)])
         # 10% of 694 is 69.4, cut to 69.390625.
-        self.assertEqual([(part.kind, part.width) for part in rows[2].parts][0], ("margin", 69.390625))
+        self.assertEqual((rows[2].parts[0].kind, rows[2].parts[0].width), ("margin", 69.390625))
         self.assertEqual(sum(part.width for part in rows[2].parts), 694)
 
     def test_tracks_with_gaps(self) -> None:

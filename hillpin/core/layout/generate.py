@@ -338,8 +338,14 @@ class Generator:
             self._unmodelled(box, element, "zoom")
         if style.display == "ruby":
             self._unmodelled(box, element, "ruby")
-        if "first-letter" in self.resolver.cascade.matches(element).pseudo:
-            self._unmodelled(box, element, "::first-letter")
+        if style.text_wrap_style in ("balance", "pretty"):
+            self._unmodelled(box, element, f"text-wrap: {style.text_wrap_style}")
+        if style.__dict__["_webkit_line_clamp"] != "none":
+            self._unmodelled(box, element, "line-clamp")
+        pseudo = self.resolver.cascade.matches(element).pseudo
+        for name in ("first-letter", "first-line"):
+            if name in pseudo:
+                self._unmodelled(box, element, f"::{name}")
 
     def _unmodelled(self, box: Box, element: Element, feature: str) -> None:
         self.tree.unmodelled.append((box, element, feature))

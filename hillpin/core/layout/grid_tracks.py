@@ -30,6 +30,8 @@ class Track:
     infinitely_growable: bool = False
     planned: int = 0
     incurred: int = 0
+    needed: int = 0
+    """The base size that content asked for, before tracks were maximised, flexed and stretched."""
     cause: object = None
     """The item whose contribution set the base size last, for workings."""
 
@@ -151,6 +153,7 @@ def _resolve_intrinsic(sizing: Sizing) -> None:
         if track.limit >= INFINITE:
             track.limit = track.base
         track.limit = max(track.limit, track.base)
+        track.needed = track.base
 
 
 def _grow(track: Track, size: int, item: Contributor) -> None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Protocol
 
+from ..numbers import px
 from ..styles.values import AUTO_KIND, FIXED, PERCENT, Kind, Length
 from ..units import INDEFINITE
 from .record import Source, Sum, declared
@@ -31,8 +32,7 @@ if TYPE_CHECKING:
 
 def shown(units: int) -> str:
     """A length in 1/64 px as people read it: two decimals at most."""
-    text = f"{units / 64:.2f}".rstrip("0").rstrip(".")
-    return text.replace("-", "−")
+    return px(units / 64)
 
 
 def name_of(box: Box | None) -> str:

@@ -136,5 +136,5 @@ def _cause(total: Sum, track: Track, size: str) -> None:
     from ..layout.boxes import Box
 
     cause = track.cause
-    if isinstance(cause, Box) and track.has_intrinsic_minimum:
+    if isinstance(cause, Box) and track.has_intrinsic_minimum and track.needed == track.base:
         total.note(f"base size {shown(track.base)} at least, from the contribution of {name_of(cause)}", Source(rule="css-grid-2 §12.5", index=cause.element.index if cause.element else None))

@@ -86,8 +86,13 @@ function Sum({ working, measured, onSource }: { working: Working; measured: Prop
   );
 }
 
+/** A number in a sum: always with two decimals, so that columns line up. */
+function sumNumber(value: number): string {
+  return value.toLocaleString("en", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+}
+
 function Result({ label, value }: { label: string; value: number }) {
-  return <tr className="result"><td className="sign">=</td><td className="amount">{value.toFixed(2)}</td><th scope="row">{label}</th><td /></tr>;
+  return <tr className="result"><td className="sign">=</td><td className="amount">{sumNumber(value)}</td><th scope="row">{label}</th><td /></tr>;
 }
 
 function StepRow({ step, onSource }: { step: Step; onSource: Props["onSource"] }) {
@@ -97,7 +102,7 @@ function StepRow({ step, onSource }: { step: Step; onSource: Props["onSource"] }
   return (
     <tr>
       <td className="sign">{sign}</td>
-      <td className="amount">{isNote ? "" : Math.abs(step.amount).toFixed(2)}</td>
+      <td className="amount">{isNote ? "" : sumNumber(Math.abs(step.amount))}</td>
       <th scope="row">{step.label}</th>
       <td className="source">
         {file && line ? <LinkButton onPress={() => onSource(file, line)}>{file} line {line}</LinkButton> : line ? `style attribute, line ${line}` : step.rule}

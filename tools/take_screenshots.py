@@ -1,0 +1,70 @@
+"""Refresh docs/screenshots from the demo data, at 1280 × 800.
+
+usage: python tools/take_screenshots.py   (starts a server of its own on a data folder of its own)
+"""
+
+from __future__ import annotations
+
+import subprocess
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parent.parent
+TARGET = ROOT / "docs" / "screenshots"
+ADDRESS = "http://127.0.0.1:8877"
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+             "--disable-component-update", "--disable-sync"]  # fmt: skip
+
+
+def wait_for_server() -> None:
+    """Until the first page is served."""
+    for _ in range(400):
+        try:
+            urllib.request.urlopen(ADDRESS, timeout=2).read()
+            return
+        except OSError:
+            time.sleep(0.3)
+    raise SystemExit("The server did not start.")
+
+
+def take(page: Page) -> None:
+    """The pictures of all main views."""
+    page.goto(ADDRESS)
+    page.get_by_text("up to 1,128 wide").wait_for()
+    page.screenshot(path=TARGET / "sites.png")
+    page.goto(f"{ADDRESS}/sites/1/write")
+    page.get_by_text("room inside").first.wait_for()
+    page.get_by_role("button", name="style.css", exact=True).click()
+    page.frame_locator("iframe").locator(".fare").nth(1).click(position={"x": 30, "y": 150})
+    page.get_by_text("× 31%").wait_for()
+    page.wait_for_timeout(4000)
+    page.screenshot(path=TARGET / "write.png")
+    page.frame_locator("iframe").locator(".foot-columns > div").nth(1).click(position={"x": 150, "y": 100})
+    page.get_by_text("its part of").first.wait_for()
+    page.get_by_role("button", name="Night map").click()
+    page.wait_for_timeout(4000)
+    page.screenshot(path=TARGET / "write-night.png")
+
+
+def main() -> None:
+    """Start, take, stop."""
+    TARGET.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as data:
+        server = subprocess.Popen([str(ROOT / "pin"), "start", "--port", "8877", "--data", data])
+        try:
+            wait_for_server()
+            with sync_playwright() as playwright:
+                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+                take(browser.new_page(viewport={"width": 1280, "height": 800}))
+                browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+
+
+if __name__ == "__main__":
+    main()
