@@ -22,7 +22,9 @@ def browser() -> Browser:
     """The browser, started at the first call and closed at the end of the run."""
     if "browser" not in _running:
         _running["playwright"] = sync_playwright().start()
-        _running["browser"] = _running["playwright"].chromium.launch(executable_path=EXECUTABLE, args=ARGUMENTS)
+        _running["browser"] = _running["playwright"].chromium.launch(
+            executable_path=EXECUTABLE, args=ARGUMENTS
+        )
         atexit.register(_close)
     found: Browser = _running["browser"]
     return found

@@ -8,9 +8,9 @@ import unittest
 from pathlib import Path
 from typing import Any, ClassVar
 
+from hillpin.core.page import Page
 from playwright.sync_api import Page as BrowserPage
 
-from hillpin.core.page import Page
 from tests.chromium import new_page
 
 PARTS = Path(__file__).resolve().parents[2] / "hillpin" / "parts" / "fonts"
@@ -54,7 +54,9 @@ class AgreementCase(unittest.TestCase):
         shutil.rmtree(cls.folder)
         super().tearDownClass()
 
-    def agree(self, css: str, body: str, widths: tuple[int, ...] = (320, 640, 1000), tolerance: float = EXACT) -> None:
+    def agree(
+        self, css: str, body: str, widths: tuple[int, ...] = (320, 640, 1000), tolerance: float = EXACT
+    ) -> None:
         """Fail with the first boxes that differ by more than the tolerance in CSS px."""
         path = self.folder / "index.html"
         path.write_text(f"{HEAD}{css}</style><body>{body}</body></html>")
@@ -72,7 +74,11 @@ class AgreementCase(unittest.TestCase):
         found: list[str] = []
         for box, (name, x, y, w, h, none) in zip(computed, measured, strict=True):
             if box.none != none:
-                found.append(f"{width}: {box.index} {name} has {'no' if box.none else 'a'} box, the browser's {'none' if none else 'has one'}")
+                found.append(
+                    f"{width}: {box.index} {name} has {'no' if box.none else 'a'} box, the browser's {'none' if none else 'has one'}"
+                )
             elif max(abs(box.x - x), abs(box.y - y), abs(box.width - w), abs(box.height - h)) > tolerance:
-                found.append(f"{width}: {box.index} {name} {[box.x, box.y, box.width, box.height]}, the browser {[x, y, w, h]}")
+                found.append(
+                    f"{width}: {box.index} {name} {[box.x, box.y, box.width, box.height]}, the browser {[x, y, w, h]}"
+                )
         return found

@@ -9,55 +9,171 @@ TEXT = "The Skerry Line has carried people, post and pianos across the sound sin
 
 class Floats(AgreementCase):
     def test_lines_are_shortened_beside_floats(self) -> None:
-        self.agree(".l { float: left; width: 100px; height: 70px; margin: 0 10px 5px 0 } .r { float: right; width: 25%; height: 30px }", f"<p><i class=l></i><i class=r></i>{TEXT} {TEXT}</p>")
+        self.agree(
+            """
+            .l { float: left; width: 100px; height: 70px; margin: 0 10px 5px 0 }
+            .r { float: right; width: 25%; height: 30px }
+            """,
+            f"<p><i class=l></i><i class=r></i>{TEXT} {TEXT}</p>",
+        )
 
     def test_a_float_in_the_middle_of_a_line(self) -> None:
-        self.agree("i { float: left; width: 60px; height: 40px } u { float: right; width: 80%; height: 20px }", f"<p>{TEXT[:30]}<i></i>{TEXT[30:90]}<u></u>{TEXT}</p>")
+        self.agree(
+            """
+            i { float: left; width: 60px; height: 40px }
+            u { float: right; width: 80%; height: 20px }
+            """,
+            f"<p>{TEXT[:30]}<i></i>{TEXT[30:90]}<u></u>{TEXT}</p>",
+        )
 
     def test_a_row_of_floats_drops_the_one_that_does_not_fit(self) -> None:
-        self.agree("div > div { float: left; width: 32%; margin: 0 1% 10px; padding: 5px; border: 1px solid; } .t { height: 90px }", "<div><div class=t>a</div><div>b</div><div>c</div><div>d</div></div>", (320, 500, 1000))
+        self.agree(
+            """
+            div > div { float: left; width: 32%; margin: 0 1% 10px; padding: 5px; border: 1px solid; }
+            .t { height: 90px }
+            """,
+            "<div><div class=t>a</div><div>b</div><div>c</div><div>d</div></div>",
+            (320, 500, 1000),
+        )
 
     def test_dropped_floats_catch_on_taller_ones(self) -> None:
-        self.agree("div { float: left; width: 45% } .a { height: 100px } .b { height: 30px }", "<div class=a>a</div><div class=b>b</div><div class=b>c</div><div class=b>d</div>")
+        self.agree(
+            """
+            div { float: left; width: 45% }
+            .a { height: 100px }
+            .b { height: 30px }
+            """,
+            "<div class=a>a</div><div class=b>b</div><div class=b>c</div><div class=b>d</div>",
+        )
 
     def test_clear_values(self) -> None:
-        self.agree(".l { float: left; height: 40px; width: 30px } .r { float: right; height: 80px; width: 30px } .cl { clear: left } .cr { clear: right } .cb { clear: both; margin-top: 30px }", "<i class=l></i><i class=r></i><p class=cl>a</p><i class=l></i><p class=cr>b</p><i class=l></i><i class=r></i><p class=cb>c</p>")
+        self.agree(
+            """
+            .l { float: left; height: 40px; width: 30px }
+            .r { float: right; height: 80px; width: 30px }
+            .cl { clear: left }
+            .cr { clear: right }
+            .cb { clear: both; margin-top: 30px }
+            """,
+            "<i class=l></i><i class=r></i><p class=cl>a</p><i class=l></i><p class=cr>b</p><i class=l></i><i class=r></i><p class=cb>c</p>",
+        )
 
     def test_clearance_and_margins(self) -> None:
-        self.agree(".f { float: left; width: 50px; height: 60px } .c { clear: left; margin: 20px 0 } .m { margin-bottom: 30px }", "<div><i class=f></i><div class=m>x</div><div class=c>y</div></div><div><i class=f></i><div class=c></div></div><p>z</p>")
+        self.agree(
+            """
+            .f { float: left; width: 50px; height: 60px }
+            .c { clear: left; margin: 20px 0 }
+            .m { margin-bottom: 30px }
+            """,
+            "<div><i class=f></i><div class=m>x</div><div class=c>y</div></div><div><i class=f></i><div class=c></div></div><p>z</p>",
+        )
 
     def test_parents_collapse_without_containment(self) -> None:
-        self.agree(".f { float: left; width: 40%; height: 50px } .o { overflow: hidden } .a::after { content: ''; display: table; clear: both } .r { display: flow-root }", "".join(f"<section class={c}><div class=f>x</div></section><p>next</p>" for c in ("x", "o", "a", "r")))
+        self.agree(
+            """
+            .f { float: left; width: 40%; height: 50px }
+            .o { overflow: hidden }
+            .a::after { content: ''; display: table; clear: both }
+            .r { display: flow-root }
+            """,
+            "".join(
+                f"<section class={c}><div class=f>x</div></section><p>next</p>" for c in ("x", "o", "a", "r")
+            ),
+        )
 
     def test_contexts_stand_beside_floats(self) -> None:
-        self.agree(".f { float: left; width: 120px; height: 50px; margin-right: 10px } .o { overflow: hidden } .w { overflow: hidden; width: 300px } .t { display: table } .x { display: flex; margin-left: 20px }", f"<i class=f></i><div class=o>{TEXT}</div><i class=f></i><div class=w>{TEXT}</div><i class=f></i><div class=t>table</div><i class=f style='clear:left'></i><div class=x><b>flex</b></div>")
+        self.agree(
+            """
+            .f { float: left; width: 120px; height: 50px; margin-right: 10px }
+            .o { overflow: hidden }
+            .w { overflow: hidden; width: 300px }
+            .t { display: table }
+            .x { display: flex; margin-left: 20px }
+            """,
+            f"<i class=f></i><div class=o>{TEXT}</div><i class=f></i><div class=w>{TEXT}</div><i class=f></i><div class=t>table</div><i class=f style='clear:left'></i><div class=x><b>flex</b></div>",
+        )
 
     def test_floats_shrink_to_fit(self) -> None:
-        self.agree("div { float: left; padding: 5px; border: 1px solid; clear: left }", f"<div>short</div><div>{TEXT}</div><div><p>a block</p><p>a longer block</p></div><div><i style='float:left'>ab</i><i style='float:left'>cd</i></div>")
+        self.agree(
+            "div { float: left; padding: 5px; border: 1px solid; clear: left }",
+            f"<div>short</div><div>{TEXT}</div><div><p>a block</p><p>a longer block</p></div><div><i style='float:left'>ab</i><i style='float:left'>cd</i></div>",
+        )
 
     def test_negative_margins_on_floats(self) -> None:
-        self.agree("main { float: left; width: 100%; margin-right: -150px } main div { margin-right: 150px } aside { float: right; width: 150px }", f"<main><div>{TEXT}</div></main><aside>{TEXT[:40]}</aside>")
+        self.agree(
+            """
+            main { float: left; width: 100%; margin-right: -150px }
+            main div { margin-right: 150px }
+            aside { float: right; width: 150px }
+            """,
+            f"<main><div>{TEXT}</div></main><aside>{TEXT[:40]}</aside>",
+        )
 
     def test_floats_in_nested_blocks_reach_the_context(self) -> None:
-        self.agree(".f { float: left; width: 100px; height: 80px } section { margin: 10px; padding: 5px }", f"<section><div><i class=f></i><p>{TEXT[:20]}</p></div></section><section><p>{TEXT}</p></section>")
+        self.agree(
+            """
+            .f { float: left; width: 100px; height: 80px }
+            section { margin: 10px; padding: 5px }
+            """,
+            f"<section><div><i class=f></i><p>{TEXT[:20]}</p></div></section><section><p>{TEXT}</p></section>",
+        )
 
     def test_float_right_order(self) -> None:
-        self.agree("li { float: right; padding: 0 8px } ul { overflow: hidden; padding: 0 }", "<ul><li>a</li><li>bb</li><li>ccc</li></ul>")
+        self.agree(
+            """
+            li { float: right; padding: 0 8px }
+            ul { overflow: hidden; padding: 0 }
+            """,
+            "<ul><li>a</li><li>bb</li><li>ccc</li></ul>",
+        )
 
     def test_inline_blocks_and_images_beside_floats(self) -> None:
-        self.agree("i { float: left; width: 60%; height: 30px } b { display: inline-block; width: 50%; height: 10px }", "<p><i></i><b></b> <b></b></p>")
+        self.agree(
+            """
+            i { float: left; width: 60%; height: 30px }
+            b { display: inline-block; width: 50%; height: 10px }
+            """,
+            "<p><i></i><b></b> <b></b></p>",
+        )
 
     def test_floats_in_inlines(self) -> None:
-        self.agree("a { padding: 0 5px } i { float: right }", "<p><a>text <i>floated</i> more</a> end</p><li style='list-style:none'>Boats <small style='float:right'>7</small></li>")
+        self.agree(
+            """
+            a { padding: 0 5px }
+            i { float: right }
+            """,
+            "<p><a>text <i>floated</i> more</a> end</p><li style='list-style:none'>Boats <small style='float:right'>7</small></li>",
+        )
 
     def test_a_float_wider_than_its_room(self) -> None:
-        self.agree("i { float: left; width: 120%; height: 20px } u { float: left; width: 30px; height: 20px }", f"<p><u></u><i></i>{TEXT[:50]}</p>")
+        self.agree(
+            """
+            i { float: left; width: 120%; height: 20px }
+            u { float: left; width: 30px; height: 20px }
+            """,
+            f"<p><u></u><i></i>{TEXT[:50]}</p>",
+        )
 
     def test_br_clear_and_hr_beside_floats(self) -> None:
-        self.agree("i { float: left; width: 90px; height: 50px }", "<p><i></i>one<br clear=all>two</p><i></i><hr><p>x</p>")
+        self.agree(
+            "i { float: left; width: 90px; height: 50px }",
+            "<p><i></i>one<br clear=all>two</p><i></i><hr><p>x</p>",
+        )
 
     def test_margins_collapse_past_floats(self) -> None:
-        self.agree("i { float: left; width: 10px; height: 10px } p { margin: 20px 0 }", "<p>a</p><i></i><p>b</p><div><i></i><p>c</p></div>")
+        self.agree(
+            """
+            i { float: left; width: 10px; height: 10px }
+            p { margin: 20px 0 }
+            """,
+            "<p>a</p><i></i><p>b</p><div><i></i><p>c</p></div>",
+        )
 
     def test_float_after_a_heading_with_margin(self) -> None:
-        self.agree("h2 { margin: 0 0 20px } i { float: left; height: 30px; width: 40px; margin: 5px }", "<h2>t</h2><i></i><h2>u</h2>")
+        self.agree(
+            """
+            h2 { margin: 0 0 20px }
+            i { float: left; height: 30px; width: 40px; margin: 5px }
+            """,
+            "<h2>t</h2><i></i><h2>u</h2>",
+        )

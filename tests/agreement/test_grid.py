@@ -9,72 +9,257 @@ ITEMS = "<b>Orra</b><b>Little Hamm</b><b>The Calf at low water</b><b>Vey</b>"
 
 class Grid(AgreementCase):
     def test_track_sizing_functions(self) -> None:
-        templates = ("1fr 2fr 1fr", "100px auto 1fr", "min-content max-content 1fr", "minmax(50px, 1fr) minmax(100px, 2fr) auto", "fit-content(80px) fit-content(50%) 1fr", "20% 30% auto", "repeat(2, 1fr 40px)", "minmax(0, 1fr) 3fr", ".3fr .2fr", "auto auto auto", "minmax(min-content, 100px) minmax(auto, 200px) 1fr")
-        self.agree(".g { display: grid; gap: 10px }", "".join(f"<div class=g style='grid-template-columns:{t}'>{ITEMS}</div>" for t in templates))
+        templates = (
+            "1fr 2fr 1fr",
+            "100px auto 1fr",
+            "min-content max-content 1fr",
+            "minmax(50px, 1fr) minmax(100px, 2fr) auto",
+            "fit-content(80px) fit-content(50%) 1fr",
+            "20% 30% auto",
+            "repeat(2, 1fr 40px)",
+            "minmax(0, 1fr) 3fr",
+            ".3fr .2fr",
+            "auto auto auto",
+            "minmax(min-content, 100px) minmax(auto, 200px) 1fr",
+        )
+        self.agree(
+            ".g { display: grid; gap: 10px }",
+            "".join(f"<div class=g style='grid-template-columns:{t}'>{ITEMS}</div>" for t in templates),
+        )
 
     def test_automatic_repetitions(self) -> None:
-        templates = ("repeat(auto-fill, 120px)", "repeat(auto-fit, minmax(150px, 1fr))", "repeat(auto-fill, minmax(min(200px, 100%), 1fr))", "50px repeat(auto-fit, 100px) 50px", "repeat(auto-fit, minmax(400px, 1fr))")
-        self.agree(".g { display: grid; gap: 12px }", "".join(f"<div class=g style='grid-template-columns:{t}'>{ITEMS}</div>" for t in templates), (320, 500, 640, 1000))
+        templates = (
+            "repeat(auto-fill, 120px)",
+            "repeat(auto-fit, minmax(150px, 1fr))",
+            "repeat(auto-fill, minmax(min(200px, 100%), 1fr))",
+            "50px repeat(auto-fit, 100px) 50px",
+            "repeat(auto-fit, minmax(400px, 1fr))",
+        )
+        self.agree(
+            ".g { display: grid; gap: 12px }",
+            "".join(f"<div class=g style='grid-template-columns:{t}'>{ITEMS}</div>" for t in templates),
+            (320, 500, 640, 1000),
+        )
 
     def test_fr_blown_out_by_content(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: 1fr 1fr 1fr; width: 240px } .m { grid-template-columns: repeat(3, minmax(0, 1fr)) }", "<div class=g><b>Northerhavencrossing</b><b>b</b><b>c</b></div><div class='g m'><b>Northerhavencrossing</b><b>b</b><b>c</b></div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 1fr 1fr 1fr; width: 240px }
+            .m { grid-template-columns: repeat(3, minmax(0, 1fr)) }
+            """,
+            "<div class=g><b>Northerhavencrossing</b><b>b</b><b>c</b></div><div class='g m'><b>Northerhavencrossing</b><b>b</b><b>c</b></div>",
+        )
 
     def test_placement_by_lines_spans_and_areas(self) -> None:
         self.agree(
-            ".g { display: grid; grid-template-columns: [full-start] 1fr [main-start] 3fr [main-end] 1fr [full-end]; } .a { grid-column: main } .b { grid-column: full } .c { grid-column: 1 / -1 } .d { grid-column: 2 / span 2; grid-row: 1 } .e { grid-column: -2 }"
-            ".s { display: grid; grid-template: 'h h' auto 'n m' 1fr 'f f' 30px / 30% 1fr; height: 200px } .h { grid-area: h } .n { grid-area: n } .m { grid-area: m } .f { grid-area: f }",
+            """
+            .g { display: grid; grid-template-columns: [full-start] 1fr [main-start] 3fr [main-end] 1fr [full-end]; }
+            .a { grid-column: main }
+            .b { grid-column: full }
+            .c { grid-column: 1 / -1 }
+            .d { grid-column: 2 / span 2; grid-row: 1 }
+            .e { grid-column: -2 }
+            .s { display: grid; grid-template: 'h h' auto 'n m' 1fr 'f f' 30px / 30% 1fr; height: 200px }
+            .h { grid-area: h }
+            .n { grid-area: n }
+            .m { grid-area: m }
+            .f { grid-area: f }
+            """,
             "<div class=g><b class=a>a</b><b class=b>b</b><b class=c>c</b><b class=d>d</b><b class=e>e</b></div><div class=s><b class=m>m</b><b class=f>f</b><b class=h>h</b><b class=n>n</b></div>",
         )
 
     def test_auto_placement(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: repeat(3, 1fr); grid-auto-rows: minmax(20px, auto) } .w { grid-column: span 2 } .t { grid-row: span 2 } .d { grid-auto-flow: dense } .c { grid-auto-flow: column; grid-template: repeat(2, 30px) / none; grid-auto-columns: 80px 1fr }", "".join(f"<div class='g {c}'><b class=w>1</b><b class=w>2</b><b class=t>3</b><b>4</b><b class=w>5</b><b>6</b></div>" for c in ("s", "d", "c")))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: repeat(3, 1fr); grid-auto-rows: minmax(20px, auto) }
+            .w { grid-column: span 2 }
+            .t { grid-row: span 2 }
+            .d { grid-auto-flow: dense }
+            .c { grid-auto-flow: column; grid-template: repeat(2, 30px) / none; grid-auto-columns: 80px 1fr }
+            """,
+            "".join(
+                f"<div class='g {c}'><b class=w>1</b><b class=w>2</b><b class=t>3</b><b>4</b><b class=w>5</b><b>6</b></div>"
+                for c in ("s", "d", "c")
+            ),
+        )
 
     def test_implicit_tracks_before_and_after(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: 50px 50px; grid-auto-columns: 30px; grid-auto-rows: 20px 40px } .a { grid-column: -5 } .b { grid-column: 5; grid-row: 4 }", "<div class=g><b class=a>a</b><b class=b>b</b><b>c</b></div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 50px 50px; grid-auto-columns: 30px; grid-auto-rows: 20px 40px }
+            .a { grid-column: -5 }
+            .b { grid-column: 5; grid-row: 4 }
+            """,
+            "<div class=g><b class=a>a</b><b class=b>b</b><b>c</b></div>",
+        )
 
     def test_rows_share_a_height(self) -> None:
-        self.agree(".g { display: grid; height: 300px; grid-template-rows: auto 1fr auto } .n { height: auto } .m { height: auto; min-height: 250px } .p { grid-template-rows: 25% 1fr 10% }", "".join(f"<div class='g {c}'><b>a</b><b>b</b><b>c</b></div>" for c in ("x", "n", "m", "p")))
+        self.agree(
+            """
+            .g { display: grid; height: 300px; grid-template-rows: auto 1fr auto }
+            .n { height: auto }
+            .m { height: auto; min-height: 250px }
+            .p { grid-template-rows: 25% 1fr 10% }
+            """,
+            "".join(f"<div class='g {c}'><b>a</b><b>b</b><b>c</b></div>" for c in ("x", "n", "m", "p")),
+        )
 
     def test_alignment_of_items(self) -> None:
         values = ("start", "center", "end", "stretch", "baseline")
-        self.agree(".g { display: grid; grid-template-columns: 1fr 1fr; grid-auto-rows: 60px } b:nth-child(2) { font-size: 25px } .o { justify-self: end; align-self: center }", "".join(f"<div class=g style='align-items:{v};justify-items:{v}'>{ITEMS}<b class=o>o</b></div>" for v in values))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 1fr 1fr; grid-auto-rows: 60px }
+            b:nth-child(2) { font-size: 25px }
+            .o { justify-self: end; align-self: center }
+            """,
+            "".join(
+                f"<div class=g style='align-items:{v};justify-items:{v}'>{ITEMS}<b class=o>o</b></div>"
+                for v in values
+            ),
+        )
 
     def test_alignment_of_tracks(self) -> None:
         values = ("start", "center", "end", "space-between", "space-around", "space-evenly", "stretch")
-        self.agree(".g { display: grid; grid-template: 30px 30px / auto 60px auto; height: 150px; gap: 5px }", "".join(f"<div class=g style='align-content:{v};justify-content:{v}'>{ITEMS}</div>" for v in values))
+        self.agree(
+            ".g { display: grid; grid-template: 30px 30px / auto 60px auto; height: 150px; gap: 5px }",
+            "".join(
+                f"<div class=g style='align-content:{v};justify-content:{v}'>{ITEMS}</div>" for v in values
+            ),
+        )
 
     def test_spanning_items_grow_tracks(self) -> None:
-        self.agree(".g { display: grid; width: max-content; gap: 5px } .a { grid-template-columns: auto auto auto } .b { grid-template-columns: min-content auto max-content } .c { grid-template-columns: 50px auto 1fr } .w { grid-column: span 3 } .v { grid-column: span 2 }", "".join(f"<div class='g {c}'><b>a</b><b>bb</b><b>c</b><b class=w>a heading over all of the three tracks</b><b class=v>over two of them</b></div>" for c in "abc"))
+        self.agree(
+            """
+            .g { display: grid; width: max-content; gap: 5px }
+            .a { grid-template-columns: auto auto auto }
+            .b { grid-template-columns: min-content auto max-content }
+            .c { grid-template-columns: 50px auto 1fr }
+            .w { grid-column: span 3 }
+            .v { grid-column: span 2 }
+            """,
+            "".join(
+                f"<div class='g {c}'><b>a</b><b>bb</b><b>c</b><b class=w>a heading over all of the three tracks</b><b class=v>over two of them</b></div>"
+                for c in "abc"
+            ),
+        )
 
     def test_pictures_in_areas(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: 1fr 2fr; gap: 10px } .w img { width: 100%; height: auto } .h { grid-auto-rows: 100px } .h img { width: 100%; height: 100%; object-fit: cover } .m img { max-width: 100% } .s img { justify-self: center; align-self: end }", "".join(f"<div class='g {c}'><img width=300 height=200 src={PIXEL}><p>x</p></div>" for c in ("w", "h", "m", "s")))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 1fr 2fr; gap: 10px }
+            .w img { width: 100%; height: auto }
+            .h { grid-auto-rows: 100px }
+            .h img { width: 100%; height: 100%; object-fit: cover }
+            .m img { max-width: 100% }
+            .s img { justify-self: center; align-self: end }
+            """,
+            "".join(
+                f"<div class='g {c}'><img width=300 height=200 src={PIXEL}><p>x</p></div>"
+                for c in ("w", "h", "m", "s")
+            ),
+        )
 
     def test_ratio_items(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: repeat(3, 1fr); gap: 10px } b { aspect-ratio: 4 / 3 } .h b { aspect-ratio: 1; height: 50px }", f"<div class=g>{ITEMS}</div><div class='g h'>{ITEMS}</div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: repeat(3, 1fr); gap: 10px }
+            b { aspect-ratio: 4 / 3 }
+            .h b { aspect-ratio: 1; height: 50px }
+            """,
+            f"<div class=g>{ITEMS}</div><div class='g h'>{ITEMS}</div>",
+        )
 
     def test_auto_margins_and_percent_sizes(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: 1fr 1fr; height: 150px } .a { margin: auto } .p { width: 50%; height: 50%; padding: 5% } .l { margin-left: auto }", "<div class=g><b class=a>a</b><b class=p>p</b><b class=l>l</b></div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 1fr 1fr; height: 150px }
+            .a { margin: auto }
+            .p { width: 50%; height: 50%; padding: 5% }
+            .l { margin-left: auto }
+            """,
+            "<div class=g><b class=a>a</b><b class=p>p</b><b class=l>l</b></div>",
+        )
 
     def test_absolute_children_in_areas(self) -> None:
-        self.agree(".g { display: grid; grid-template: 50px 60px / 1fr 2fr; position: relative; padding: 10px } i { position: absolute } .a { grid-area: 2 / 2; inset: 5px } .b { grid-column: 2 / auto; top: 0; right: 0 } .c { grid-area: 1 / 1 / 3 / 2; place-self: center }", "<div class=g><b>x</b><i class=a>a</i><i class=b>b</i><i class=c>c</i></div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template: 50px 60px / 1fr 2fr; position: relative; padding: 10px }
+            i { position: absolute }
+            .a { grid-area: 2 / 2; inset: 5px }
+            .b { grid-column: 2 / auto; top: 0; right: 0 }
+            .c { grid-area: 1 / 1 / 3 / 2; place-self: center }
+            """,
+            "<div class=g><b>x</b><i class=a>a</i><i class=b>b</i><i class=c>c</i></div>",
+        )
 
     def test_subgrid(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: auto 1fr auto; gap: 10px } .s { grid-column: 1 / -1; display: grid; grid-template-columns: subgrid; padding: 5px; border: 1px solid } .c { display: grid; grid-template-columns: repeat(2, 1fr); grid-auto-rows: auto } .c article { display: grid; grid-row: span 3; grid-template-rows: subgrid; gap: 4px }", "<div class=g><div class=s><b>To</b><b>boat</b><b>at ten</b></div><div class=s><b>Northerhaven</b><b>b</b><b>c</b></div></div><div class=c><article><h3>a</h3><p>The quiet sound</p><a>x</a></article><article><h3>a longer heading for the second card</h3><p>b</p><a>y</a></article></div>", (320, 640))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: auto 1fr auto; gap: 10px }
+            .s { grid-column: 1 / -1; display: grid; grid-template-columns: subgrid; padding: 5px; border: 1px solid }
+            .c { display: grid; grid-template-columns: repeat(2, 1fr); grid-auto-rows: auto }
+            .c article { display: grid; grid-row: span 3; grid-template-rows: subgrid; gap: 4px }
+            """,
+            "<div class=g><div class=s><b>To</b><b>boat</b><b>at ten</b></div><div class=s><b>Northerhaven</b><b>b</b><b>c</b></div></div><div class=c><article><h3>a</h3><p>The quiet sound</p><a>x</a></article><article><h3>a longer heading for the second card</h3><p>b</p><a>y</a></article></div>",
+            (320, 640),
+        )
 
     def test_nested_grids_and_flex(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: 1fr 2fr; gap: 8px } .f { display: flex; gap: 5px; flex-wrap: wrap }", f"<div class=g><div class=g>{ITEMS}</div><div class=f>{ITEMS}</div><div class=f><div class=g>{ITEMS}</div></div></div>")
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: 1fr 2fr; gap: 8px }
+            .f { display: flex; gap: 5px; flex-wrap: wrap }
+            """,
+            f"<div class=g><div class=g>{ITEMS}</div><div class=f>{ITEMS}</div><div class=f><div class=g>{ITEMS}</div></div></div>",
+        )
 
     def test_intrinsic_sizes_of_containers(self) -> None:
-        self.agree(".g { display: inline-grid; grid-template-columns: 1fr auto; gap: 5px } .m { width: min-content } .p { grid-template-columns: 30% auto } .r { grid-template-columns: repeat(auto-fill, 50px) }", "".join(f"<p><span class='g {c}'>{ITEMS}</span></p>" for c in ("x", "m", "p", "r")))
+        self.agree(
+            """
+            .g { display: inline-grid; grid-template-columns: 1fr auto; gap: 5px }
+            .m { width: min-content }
+            .p { grid-template-columns: 30% auto }
+            .r { grid-template-columns: repeat(auto-fill, 50px) }
+            """,
+            "".join(f"<p><span class='g {c}'>{ITEMS}</span></p>" for c in ("x", "m", "p", "r")),
+        )
 
     def test_breakouts_and_twelve_columns(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: [full-start] minmax(1rem, 1fr) [main-start] minmax(0, 40rem) [main-end] minmax(1rem, 1fr) [full-end] } .g > * { grid-column: main } .g > .full { grid-column: full } .t { display: grid; grid-template-columns: repeat(12, 1fr); gap: 16px } .t b { grid-column: span 4 } .t b:first-child { grid-column: 2 / span 5 }", f"<div class=g><p>text</p><p class=full>wide</p></div><div class=t>{ITEMS}</div>", (320, 640, 1000, 1500))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: [full-start] minmax(1rem, 1fr) [main-start] minmax(0, 40rem) [main-end] minmax(1rem, 1fr) [full-end] }
+            .g > * { grid-column: main }
+            .g > .full { grid-column: full }
+            .t { display: grid; grid-template-columns: repeat(12, 1fr); gap: 16px }
+            .t b { grid-column: span 4 }
+            .t b:first-child { grid-column: 2 / span 5 }
+            """,
+            f"<div class=g><p>text</p><p class=full>wide</p></div><div class=t>{ITEMS}</div>",
+            (320, 640, 1000, 1500),
+        )
 
     def test_collapsed_and_hidden_overflow_minimums(self) -> None:
-        self.agree(".g { display: grid; grid-template-columns: auto 1fr; width: 200px } .o { overflow: hidden } .m { min-width: 0 } .n { min-width: 150px }", "".join(f"<div class=g><b class={c}>Northerhavencrossing</b><b>x</b></div>" for c in ("x", "o", "m", "n")))
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: auto 1fr; width: 200px }
+            .o { overflow: hidden }
+            .m { min-width: 0 }
+            .n { min-width: 150px }
+            """,
+            "".join(
+                f"<div class=g><b class={c}>Northerhavencrossing</b><b>x</b></div>"
+                for c in ("x", "o", "m", "n")
+            ),
+        )
 
     def test_container_queries(self) -> None:
         self.agree(
-            ".c { container-type: inline-size; width: 60% } .n { container: card / inline-size } p { margin: 0; padding: 5px } @container (min-width: 300px) { p { padding: 2cqw; font-size: 20px } } @container card (width < 500px) { p { border: 3px solid } &:has(b) { margin: 9px } }",
+            """
+            .c { container-type: inline-size; width: 60% }
+            .n { container: card / inline-size }
+            p { margin: 0; padding: 5px }
+            @container (min-width: 300px) { p { padding: 2cqw; font-size: 20px } }
+            @container card (width < 500px) { p { border: 3px solid } &:has(b) { margin: 9px } }
+            """,
             "<div class=c><p>x</p></div><div class='c n'><p>y <b>z</b></p></div>",
         )

@@ -7,58 +7,165 @@ from .base import PIXEL, AgreementCase
 
 class Inline(AgreementCase):
     def test_vertical_align_values(self) -> None:
-        values = ("baseline", "sub", "super", "top", "text-top", "middle", "bottom", "text-bottom", "7px", "-20%")
-        self.agree("span { font-size: 12px }", "".join(f"<p>Orra <span style='vertical-align:{v}'>Vey</span> <b style='font-size:22px'>Hamm</b></p>" for v in values))
+        values = (
+            "baseline",
+            "sub",
+            "super",
+            "top",
+            "text-top",
+            "middle",
+            "bottom",
+            "text-bottom",
+            "7px",
+            "-20%",
+        )
+        self.agree(
+            "span { font-size: 12px }",
+            "".join(
+                f"<p>Orra <span style='vertical-align:{v}'>Vey</span> <b style='font-size:22px'>Hamm</b></p>"
+                for v in values
+            ),
+        )
 
     def test_inline_blocks_with_every_alignment(self) -> None:
         values = ("baseline", "top", "middle", "bottom", "text-top", "text-bottom", "10px")
-        self.agree("i { display: inline-block; width: 30px; height: 40px; margin: 3px 5px 7px; border: 1px solid }", "".join(f"<p>a<i style='vertical-align:{v}'></i> b <i style='vertical-align:{v};height:10px'>x</i></p>" for v in values))
+        self.agree(
+            "i { display: inline-block; width: 30px; height: 40px; margin: 3px 5px 7px; border: 1px solid }",
+            "".join(
+                f"<p>a<i style='vertical-align:{v}'></i> b <i style='vertical-align:{v};height:10px'>x</i></p>"
+                for v in values
+            ),
+        )
 
     def test_white_space_between_inline_blocks_takes_room(self) -> None:
-        self.agree("li { display: inline-block; width: 25%; } ul { margin: 0; padding: 0 }", "<ul><li>a</li> <li>b</li> <li>c</li> <li>d</li></ul><ul><li>a</li><li>b</li><li>c</li><li>d</li></ul>")
+        self.agree(
+            """
+            li { display: inline-block; width: 25%; }
+            ul { margin: 0; padding: 0 }
+            """,
+            "<ul><li>a</li> <li>b</li> <li>c</li> <li>d</li></ul><ul><li>a</li><li>b</li><li>c</li><li>d</li></ul>",
+        )
 
     def test_nested_inlines_with_edges(self) -> None:
-        self.agree("span { padding: 2px 6px; border: 1px solid; margin: 0 4px } b { padding-left: 10px }", "<p>The <span>Maud and the <b>Old Petrel</b> sail</span> at dawn, and <span>at dusk they come home again over the quiet sound</span>.</p>", (240, 320, 500))
+        self.agree(
+            """
+            span { padding: 2px 6px; border: 1px solid; margin: 0 4px }
+            b { padding-left: 10px }
+            """,
+            "<p>The <span>Maud and the <b>Old Petrel</b> sail</span> at dawn, and <span>at dusk they come home again over the quiet sound</span>.</p>",
+            (240, 320, 500),
+        )
 
     def test_an_inline_split_round_a_block(self) -> None:
-        self.agree("b { padding: 0 5px } div { margin: 10px }", "<p></p><section>Before <b>inline <div>a block</div> after</b> end</section><section><em><div>only a block</div></em></section>")
+        self.agree(
+            """
+            b { padding: 0 5px }
+            div { margin: 10px }
+            """,
+            "<p></p><section>Before <b>inline <div>a block</div> after</b> end</section><section><em><div>only a block</div></em></section>",
+        )
 
     def test_inline_block_baseline_is_its_last_line(self) -> None:
-        self.agree("i { display: inline-block; width: 50px } .h { overflow: hidden }", "<p>a <i>two lines of text</i> b</p><p>a <i class=h>two lines of text</i> b</p><p>x<i></i>y</p>")
+        self.agree(
+            """
+            i { display: inline-block; width: 50px }
+            .h { overflow: hidden }
+            """,
+            "<p>a <i>two lines of text</i> b</p><p>a <i class=h>two lines of text</i> b</p><p>x<i></i>y</p>",
+        )
 
     def test_shrink_to_fit_inline_blocks(self) -> None:
-        self.agree("span { display: inline-block; padding: 5px; border: 1px solid }", "<p><span>short</span> <span>The Skerry Line has carried people, post and pianos across the sound since 1911</span></p>")
+        self.agree(
+            "span { display: inline-block; padding: 5px; border: 1px solid }",
+            "<p><span>short</span> <span>The Skerry Line has carried people, post and pianos across the sound since 1911</span></p>",
+        )
 
     def test_images_in_lines(self) -> None:
-        self.agree("img { border: 2px solid; margin: 3px }", f"<p>a <img width=40 height=30 src={PIXEL}> b <img width=20 height=60 style='vertical-align:middle' src={PIXEL}></p>")
+        self.agree(
+            "img { border: 2px solid; margin: 3px }",
+            f"<p>a <img width=40 height=30 src={PIXEL}> b <img width=20 height=60 style='vertical-align:middle' src={PIXEL}></p>",
+        )
 
     def test_inline_padding_does_not_change_line_height(self) -> None:
-        self.agree("a { padding: 20px 10px; border: 3px solid }", "<p>Over <a>the sound</a> and far</p><p>next</p>")
+        self.agree(
+            "a { padding: 20px 10px; border: 3px solid }", "<p>Over <a>the sound</a> and far</p><p>next</p>"
+        )
 
     def test_relative_inlines_move_with_what_is_in_them(self) -> None:
-        self.agree("b { position: relative; top: 5px; left: 10px } i { position: relative; bottom: 20% }", "<p>a <b>moved <span>inside</span></b> c <i>d</i></p>")
+        self.agree(
+            """
+            b { position: relative; top: 5px; left: 10px }
+            i { position: relative; bottom: 20% }
+            """,
+            "<p>a <b>moved <span>inside</span></b> c <i>d</i></p>",
+        )
 
     def test_absolute_boxes_at_their_static_place_in_a_line(self) -> None:
-        self.agree("i { position: absolute } b { position: absolute; display: block }", "<p>Before <i>static</i> after <b>block</b></p><p style='text-align:center'>mid <i>static</i></p>")
+        self.agree(
+            """
+            i { position: absolute }
+            b { position: absolute; display: block }
+            """,
+            "<p>Before <i>static</i> after <b>block</b></p><p style='text-align:center'>mid <i>static</i></p>",
+        )
 
     def test_an_inline_as_containing_block(self) -> None:
-        self.agree("b { position: relative; padding: 4px } i { position: absolute; right: 0; bottom: 0 } u { position: absolute; left: 100%; top: 0; width: 50% }", "<p>Over the <b>quiet sound<i>r</i><u>w</u></b> and</p>")
+        self.agree(
+            """
+            b { position: relative; padding: 4px }
+            i { position: absolute; right: 0; bottom: 0 }
+            u { position: absolute; left: 100%; top: 0; width: 50% }
+            """,
+            "<p>Over the <b>quiet sound<i>r</i><u>w</u></b> and</p>",
+        )
 
     def test_before_and_after_with_content(self) -> None:
         self.agree(
-            "li::before { content: counter(item) '. '; counter-increment: item } ol { counter-reset: item; list-style: none } p::after { content: ' (' attr(title) ')' }"
-            "q { quotes: '«' '»' } div::before { content: ''; display: block; height: 10px; width: 30% } h2::after { content: '' ; display: inline-block; width: 20px; height: 5px }",
+            """
+            li::before { content: counter(item) '. '; counter-increment: item }
+            ol { counter-reset: item; list-style: none }
+            p::after { content: ' (' attr(title) ')' }
+            q { quotes: '«' '»' }
+            div::before { content: ''; display: block; height: 10px; width: 30% }
+            h2::after { content: '' ; display: inline-block; width: 20px; height: 5px }
+            """,
             "<ol><li>a</li><li>b</li></ol><p title=Vey>to</p><q>hello</q><div>x</div><h2>t</h2>",
         )
 
     def test_generated_content_joins_the_line(self) -> None:
-        self.agree("a::before { content: '→ ' } a::after { content: url(none.png) '!' }", "<p><a>link</a> and <a>other</a></p>")
+        self.agree(
+            """
+            a::before { content: '→ ' }
+            a::after { content: url(none.png) '!' }
+            """,
+            "<p><a>link</a> and <a>other</a></p>",
+        )
 
     def test_inline_flex_and_inline_grid_and_inline_table(self) -> None:
-        self.agree(".f { display: inline-flex; gap: 5px } .g { display: inline-grid; grid-template-columns: 30px 40px } .t { display: inline-table }", "<p>a <span class=f><b>x</b><b>y</b></span> b <span class=g><b>x</b><b>y</b></span> c <span class=t>tab</span></p>")
+        self.agree(
+            """
+            .f { display: inline-flex; gap: 5px }
+            .g { display: inline-grid; grid-template-columns: 30px 40px }
+            .t { display: inline-table }
+            """,
+            "<p>a <span class=f><b>x</b><b>y</b></span> b <span class=g><b>x</b><b>y</b></span> c <span class=t>tab</span></p>",
+        )
 
     def test_centred_inline_blocks_wrap(self) -> None:
-        self.agree("nav { text-align: center } a { display: inline-block; padding: 4px 12px; margin: 2px }", "<nav><a>Crossings</a> <a>Fares</a> <a>Islands</a> <a>Ask us</a> <a>Crew</a></nav>", (200, 320, 640))
+        self.agree(
+            """
+            nav { text-align: center }
+            a { display: inline-block; padding: 4px 12px; margin: 2px }
+            """,
+            "<nav><a>Crossings</a> <a>Fares</a> <a>Islands</a> <a>Ask us</a> <a>Crew</a></nav>",
+            (200, 320, 640),
+        )
 
     def test_first_line_box_heights_mix_fonts(self) -> None:
-        self.agree("b { font: 700 30px/1 Slab } code { font: 12px/2 monospace }", "<p>Orra <b>Big</b> <code>0710</code> end</p><p><code>x</code></p>")
+        self.agree(
+            """
+            b { font: 700 30px/1 Slab }
+            code { font: 12px/2 monospace }
+            """,
+            "<p>Orra <b>Big</b> <code>0710</code> end</p><p><code>x</code></p>",
+        )

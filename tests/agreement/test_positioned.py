@@ -7,49 +7,171 @@ from .base import PIXEL, AgreementCase
 
 class Positioned(AgreementCase):
     def test_insets_give_sizes(self) -> None:
-        self.agree("div { position: relative; height: 200px; border: 5px solid; padding: 10px } i { position: absolute } .a { inset: 10px } .b { left: 10%; right: 20%; top: 50% } .c { right: 0; bottom: 0; width: 50px; height: 20px } .d { top: 0; bottom: 0; left: 0; width: 30% }", "<div><i class=a></i><i class=b>text</i><i class=c></i><i class=d>x</i></div>")
+        self.agree(
+            """
+            div { position: relative; height: 200px; border: 5px solid; padding: 10px }
+            i { position: absolute }
+            .a { inset: 10px }
+            .b { left: 10%; right: 20%; top: 50% }
+            .c { right: 0; bottom: 0; width: 50px; height: 20px }
+            .d { top: 0; bottom: 0; left: 0; width: 30% }
+            """,
+            "<div><i class=a></i><i class=b>text</i><i class=c></i><i class=d>x</i></div>",
+        )
 
     def test_auto_margins_centre(self) -> None:
-        self.agree("div { position: relative; height: 150px } i { position: absolute; inset: 0; margin: auto; width: 100px; height: 40px } .w { width: 2000px } .l { margin-left: auto }", "<div><i></i><i class=w></i></div><div><i class=l></i></div>")
+        self.agree(
+            """
+            div { position: relative; height: 150px }
+            i { position: absolute; inset: 0; margin: auto; width: 100px; height: 40px }
+            .w { width: 2000px }
+            .l { margin-left: auto }
+            """,
+            "<div><i></i><i class=w></i></div><div><i class=l></i></div>",
+        )
 
     def test_overconstrained(self) -> None:
-        self.agree("div { position: relative; height: 80px } i { position: absolute; left: 10px; right: 10px; width: 60px; margin: 5px; top: 5px; bottom: 5px; height: 20px }", "<div><i>x</i></div>")
+        self.agree(
+            """
+            div { position: relative; height: 80px }
+            i { position: absolute; left: 10px; right: 10px; width: 60px; margin: 5px; top: 5px; bottom: 5px; height: 20px }
+            """,
+            "<div><i>x</i></div>",
+        )
 
     def test_shrink_to_fit(self) -> None:
-        self.agree("div { position: relative; width: 60% } i { position: absolute; left: 50%; padding: 3px } u { position: absolute; right: 10px }", "<div><i>The last boat waits for the music</i><u>six islands</u></div>")
+        self.agree(
+            """
+            div { position: relative; width: 60% }
+            i { position: absolute; left: 50%; padding: 3px }
+            u { position: absolute; right: 10px }
+            """,
+            "<div><i>The last boat waits for the music</i><u>six islands</u></div>",
+        )
 
     def test_static_position(self) -> None:
-        self.agree("i { position: absolute } p { margin: 10px 30px }", "<p>text</p><i>below</i><p>in <i>line</i></p><div><i>first</i><p>x</p></div>")
+        self.agree(
+            """
+            i { position: absolute }
+            p { margin: 10px 30px }
+            """,
+            "<p>text</p><i>below</i><p>in <i>line</i></p><div><i>first</i><p>x</p></div>",
+        )
 
     def test_fixed_boxes(self) -> None:
-        self.agree("header { position: fixed; top: 0; left: 0; right: 0; padding: 10px } footer { position: fixed; bottom: 0; width: 50% } main { height: 2000px }", "<header>h</header><main>m</main><footer>f</footer>")
+        self.agree(
+            """
+            header { position: fixed; top: 0; left: 0; right: 0; padding: 10px }
+            footer { position: fixed; bottom: 0; width: 50% }
+            main { height: 2000px }
+            """,
+            "<header>h</header><main>m</main><footer>f</footer>",
+        )
 
     def test_sticky_at_rest(self) -> None:
-        self.agree("nav { position: sticky; top: 20px; height: 30px } .b { position: sticky; bottom: 0 } section { height: 1500px }", "<section><nav>n</nav><p>x</p></section><section><p>y</p><div class=b>b</div></section>")
+        self.agree(
+            """
+            nav { position: sticky; top: 20px; height: 30px }
+            .b { position: sticky; bottom: 0 }
+            section { height: 1500px }
+            """,
+            "<section><nav>n</nav><p>x</p></section><section><p>y</p><div class=b>b</div></section>",
+        )
 
     def test_containing_block_of_nested(self) -> None:
-        self.agree(".r { position: relative; padding: 20px } .m { padding: 30px } i { position: absolute; top: 0; right: 0 } .t { transform: translateX(10px); padding: 5px }", "<div class=r><div class=m><i>a</i></div></div><div class=t><i>b</i><div style='position:fixed;left:0;top:0'>f</div></div>")
+        self.agree(
+            """
+            .r { position: relative; padding: 20px }
+            .m { padding: 30px }
+            i { position: absolute; top: 0; right: 0 }
+            .t { transform: translateX(10px); padding: 5px }
+            """,
+            "<div class=r><div class=m><i>a</i></div></div><div class=t><i>b</i><div style='position:fixed;left:0;top:0'>f</div></div>",
+        )
 
     def test_percent_sizes_of_the_padding_box(self) -> None:
-        self.agree("div { position: relative; padding: 10px 20px; height: 100px } i { position: absolute; width: 50%; height: 50%; padding: 5%; box-sizing: border-box }", "<div><i>x</i></div>")
+        self.agree(
+            """
+            div { position: relative; padding: 10px 20px; height: 100px }
+            i { position: absolute; width: 50%; height: 50%; padding: 5%; box-sizing: border-box }
+            """,
+            "<div><i>x</i></div>",
+        )
 
     def test_relative_offsets(self) -> None:
-        self.agree("p { position: relative } .a { left: 10px; top: 5px } .b { right: 10%; bottom: -8px } .c { left: 5px; right: 50px; top: 10%; }", "".join(f"<p class={c}>x</p>" for c in "abc"))
+        self.agree(
+            """
+            p { position: relative }
+            .a { left: 10px; top: 5px }
+            .b { right: 10%; bottom: -8px }
+            .c { left: 5px; right: 50px; top: 10%; }
+            """,
+            "".join(f"<p class={c}>x</p>" for c in "abc"),
+        )
 
     def test_pictures(self) -> None:
-        self.agree("div { position: relative; height: 120px } img { position: absolute } .a { inset: 0 } .b { inset: 0; width: 100%; height: 100%; object-fit: cover } .c { right: 10px; bottom: 10px; height: 40px }", f"<div><img class=a src={PIXEL} width=30 height=20><img class=b src={PIXEL}><img class=c width=60 height=30 src={PIXEL}></div>")
+        self.agree(
+            """
+            div { position: relative; height: 120px }
+            img { position: absolute }
+            .a { inset: 0 }
+            .b { inset: 0; width: 100%; height: 100%; object-fit: cover }
+            .c { right: 10px; bottom: 10px; height: 40px }
+            """,
+            f"<div><img class=a src={PIXEL} width=30 height=20><img class=b src={PIXEL}><img class=c width=60 height=30 src={PIXEL}></div>",
+        )
 
     def test_transforms_change_rectangles(self) -> None:
-        self.agree("div { width: 100px; height: 40px; margin: 60px } .a { transform: translate(10%, 50px) } .b { transform: rotate(30deg) } .c { transform: scale(1.5, .5) } .d { transform: translate(-50%, -50%) rotate(10deg) scale(2); transform-origin: 0 0 } .e { translate: 10px 20% } .f { transform: skewX(20deg) }", "".join(f"<div class={c}>x<b>y</b></div>" for c in "abcdef"), tolerance=0.02)
+        self.agree(
+            """
+            div { width: 100px; height: 40px; margin: 60px }
+            .a { transform: translate(10%, 50px) }
+            .b { transform: rotate(30deg) }
+            .c { transform: scale(1.5, .5) }
+            .d { transform: translate(-50%, -50%) rotate(10deg) scale(2); transform-origin: 0 0 }
+            .e { translate: 10px 20% }
+            .f { transform: skewX(20deg) }
+            """,
+            "".join(f"<div class={c}>x<b>y</b></div>" for c in "abcdef"),
+            tolerance=0.02,
+        )
 
     def test_min_and_max_on_positioned(self) -> None:
-        self.agree("div { position: relative; height: 200px } i { position: absolute; left: 0; right: 0; max-width: 200px; top: 0; bottom: 0; max-height: 50px; margin: auto } u { position: absolute; min-width: 50%; min-height: 40%; right: 0 }", "<div><i>x</i><u>y</u></div>")
+        self.agree(
+            """
+            div { position: relative; height: 200px }
+            i { position: absolute; left: 0; right: 0; max-width: 200px; top: 0; bottom: 0; max-height: 50px; margin: auto }
+            u { position: absolute; min-width: 50%; min-height: 40%; right: 0 }
+            """,
+            "<div><i>x</i><u>y</u></div>",
+        )
 
     def test_aspect_ratio_positioned(self) -> None:
-        self.agree("div { position: relative; height: 200px } i { position: absolute; aspect-ratio: 2; height: 40px } u { position: absolute; aspect-ratio: 16 / 9; left: 10%; right: 10%; bottom: 0 }", "<div><i></i><u></u></div>")
+        self.agree(
+            """
+            div { position: relative; height: 200px }
+            i { position: absolute; aspect-ratio: 2; height: 40px }
+            u { position: absolute; aspect-ratio: 16 / 9; left: 10%; right: 10%; bottom: 0 }
+            """,
+            "<div><i></i><u></u></div>",
+        )
 
     def test_absolute_in_flex_and_grid(self) -> None:
-        self.agree(".f { display: flex; justify-content: center; align-items: center; height: 100px; position: relative } .g { display: grid; place-items: end; height: 100px; position: relative } i { position: absolute } .l { left: 0 }", "<div class=f><i>a</i><i class=l>b</i><b>c</b></div><div class=g><i>a</i><i class=l>b</i></div>")
+        self.agree(
+            """
+            .f { display: flex; justify-content: center; align-items: center; height: 100px; position: relative }
+            .g { display: grid; place-items: end; height: 100px; position: relative }
+            i { position: absolute }
+            .l { left: 0 }
+            """,
+            "<div class=f><i>a</i><i class=l>b</i><b>c</b></div><div class=g><i>a</i><i class=l>b</i></div>",
+        )
 
     def test_off_screen_helpers(self) -> None:
-        self.agree(".v { position: absolute; width: 1px; height: 1px; margin: -1px; padding: 0; overflow: hidden; clip: rect(0,0,0,0); border: 0 } .o { position: absolute; left: -9999px }", "<a class=v>skip to the crossings</a><a class=o>skip</a><p>x</p>")
+        self.agree(
+            """
+            .v { position: absolute; width: 1px; height: 1px; margin: -1px; padding: 0; overflow: hidden; clip: rect(0,0,0,0); border: 0 }
+            .o { position: absolute; left: -9999px }
+            """,
+            "<a class=v>skip to the crossings</a><a class=o>skip</a><p>x</p>",
+        )

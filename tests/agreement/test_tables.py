@@ -9,61 +9,185 @@ ROWS = "<tr><th>To</th><th>Boat</th><th>Leaves</th></tr><tr><td>Little Hamm and 
 
 class Tables(AgreementCase):
     def test_auto_layout(self) -> None:
-        self.agree("td, th { padding: 4px 8px }", f"<table>{ROWS}</table><table style='width:100%'>{ROWS}</table><table style='width:50%'>{ROWS}</table>", (250, 320, 640, 1000))
+        self.agree(
+            "td, th { padding: 4px 8px }",
+            f"<table>{ROWS}</table><table style='width:100%'>{ROWS}</table><table style='width:50%'>{ROWS}</table>",
+            (250, 320, 640, 1000),
+        )
 
     def test_collapsed_borders(self) -> None:
-        self.agree("table { border-collapse: collapse; border: 3px solid } td, th { border: 1px solid; padding: 3px } th { border-bottom-width: 5px } .n td { border-width: 0 0 1px }", f"<table>{ROWS}</table><table class=n style='width:80%'>{ROWS}</table>")
+        self.agree(
+            """
+            table { border-collapse: collapse; border: 3px solid }
+            td, th { border: 1px solid; padding: 3px }
+            th { border-bottom-width: 5px }
+            .n td { border-width: 0 0 1px }
+            """,
+            f"<table>{ROWS}</table><table class=n style='width:80%'>{ROWS}</table>",
+        )
 
     def test_border_spacing(self) -> None:
-        self.agree("table { border-spacing: 10px 4px; border: 2px solid; padding: 5px } td { border: 1px solid }", f"<table>{ROWS}</table>")
+        self.agree(
+            """
+            table { border-spacing: 10px 4px; border: 2px solid; padding: 5px }
+            td { border: 1px solid }
+            """,
+            f"<table>{ROWS}</table>",
+        )
 
     def test_given_widths(self) -> None:
-        self.agree(".a td:first-child { width: 200px } .b td:first-child { width: 50% } .c td { width: 30% } .d td:last-child { min-width: 150px; white-space: nowrap }", "".join(f"<table class={c} style='width:100%'>{ROWS}</table><table class={c}>{ROWS}</table>" for c in "abcd"))
+        self.agree(
+            """
+            .a td:first-child { width: 200px }
+            .b td:first-child { width: 50% }
+            .c td { width: 30% }
+            .d td:last-child { min-width: 150px; white-space: nowrap }
+            """,
+            "".join(
+                f"<table class={c} style='width:100%'>{ROWS}</table><table class={c}>{ROWS}</table>"
+                for c in "abcd"
+            ),
+        )
 
     def test_columns_and_groups(self) -> None:
-        self.agree("col.w { width: 40% } col.f { width: 120px } table { width: 100% }", f"<table><colgroup><col class=w><col><col class=f></colgroup>{ROWS}</table>")
+        self.agree(
+            """
+            col.w { width: 40% }
+            col.f { width: 120px }
+            table { width: 100% }
+            """,
+            f"<table><colgroup><col class=w><col><col class=f></colgroup>{ROWS}</table>",
+        )
 
     def test_fixed_layout(self) -> None:
-        self.agree("table { table-layout: fixed; width: 90% } .a td:first-child, .a th:first-child { width: 25% } .b th:nth-child(2) { width: 100px; padding: 10px } td { overflow-wrap: break-word }", "".join(f"<table class={c}>{ROWS}</table>" for c in "xab"))
+        self.agree(
+            """
+            table { table-layout: fixed; width: 90% }
+            .a td:first-child, .a th:first-child { width: 25% }
+            .b th:nth-child(2) { width: 100px; padding: 10px }
+            td { overflow-wrap: break-word }
+            """,
+            "".join(f"<table class={c}>{ROWS}</table>" for c in "xab"),
+        )
 
     def test_column_spans(self) -> None:
-        self.agree("td { padding: 2px 5px; border: 1px solid }", "<table><tr><td colspan=2>a long heading over two columns of the table</td><td>c</td></tr><tr><td>a</td><td>bb</td><td>ccc</td></tr><tr><td>a</td><td colspan=2>spans</td></tr></table><table style='width:100%'><tr><td colspan=3>all</td></tr><tr><td>a</td><td>bb</td><td>ccc ccc</td></tr></table>", tolerance=0.1)
+        self.agree(
+            "td { padding: 2px 5px; border: 1px solid }",
+            "<table><tr><td colspan=2>a long heading over two columns of the table</td><td>c</td></tr><tr><td>a</td><td>bb</td><td>ccc</td></tr><tr><td>a</td><td colspan=2>spans</td></tr></table><table style='width:100%'><tr><td colspan=3>all</td></tr><tr><td>a</td><td>bb</td><td>ccc ccc</td></tr></table>",
+            tolerance=0.1,
+        )
 
     def test_row_spans(self) -> None:
-        self.agree("td { padding: 2px 5px; vertical-align: top } .t { height: 120px }", "<table><tr><td rowspan=2>a</td><td>b</td></tr><tr><td>c</td></tr><tr><td>d</td><td rowspan=0>e</td></tr><tr><td>f</td></tr></table><table><tr><td rowspan=3 class=t>tall</td><td>b</td></tr><tr><td>c<br>c</td></tr><tr><td>d</td></tr></table>")
+        self.agree(
+            """
+            td { padding: 2px 5px; vertical-align: top }
+            .t { height: 120px }
+            """,
+            "<table><tr><td rowspan=2>a</td><td>b</td></tr><tr><td>c</td></tr><tr><td>d</td><td rowspan=0>e</td></tr><tr><td>f</td></tr></table><table><tr><td rowspan=3 class=t>tall</td><td>b</td></tr><tr><td>c<br>c</td></tr><tr><td>d</td></tr></table>",
+        )
 
     def test_vertical_alignment_of_cells(self) -> None:
-        self.agree("td { padding: 3px } .big { font-size: 30px }", "<table><tr><td valign=top>t</td><td valign=middle>m</td><td valign=bottom>b</td><td style='vertical-align:baseline'>bl</td><td class=big style='vertical-align:baseline'>Big</td><td>two<br>lines<br>three</td></tr></table>")
+        self.agree(
+            """
+            td { padding: 3px }
+            .big { font-size: 30px }
+            """,
+            "<table><tr><td valign=top>t</td><td valign=middle>m</td><td valign=bottom>b</td><td style='vertical-align:baseline'>bl</td><td class=big style='vertical-align:baseline'>Big</td><td>two<br>lines<br>three</td></tr></table>",
+        )
 
     def test_heights(self) -> None:
-        self.agree("table { height: 200px } .r { height: 60px } .c { height: 80px; padding: 5px }", f"<table>{ROWS}</table><table style='height:auto'><tr class=r><td>a</td></tr><tr><td class=c>b</td></tr></table>")
+        self.agree(
+            """
+            table { height: 200px }
+            .r { height: 60px }
+            .c { height: 80px; padding: 5px }
+            """,
+            f"<table>{ROWS}</table><table style='height:auto'><tr class=r><td>a</td></tr><tr><td class=c>b</td></tr></table>",
+        )
 
     def test_captions(self) -> None:
-        self.agree("caption { padding: 5px; text-align: left } .b { caption-side: bottom }", f"<table><caption>The crossings of today from Skerry Quay, in order of leaving</caption>{ROWS}</table><table><caption class=b>below</caption>{ROWS}</table>")
+        self.agree(
+            """
+            caption { padding: 5px; text-align: left }
+            .b { caption-side: bottom }
+            """,
+            f"<table><caption>The crossings of today from Skerry Quay, in order of leaving</caption>{ROWS}</table><table><caption class=b>below</caption>{ROWS}</table>",
+        )
 
     def test_head_foot_and_bodies(self) -> None:
-        self.agree("td { padding: 4px }", "<table><tfoot><tr><td>foot</td></tr></tfoot><tbody><tr><td>one</td></tr></tbody><tbody><tr><td>two</td></tr></tbody><thead><tr><td>head</td></tr></thead></table>")
+        self.agree(
+            "td { padding: 4px }",
+            "<table><tfoot><tr><td>foot</td></tr></tfoot><tbody><tr><td>one</td></tr></tbody><tbody><tr><td>two</td></tr></tbody><thead><tr><td>head</td></tr></thead></table>",
+        )
 
     def test_display_types_make_tables(self) -> None:
-        self.agree(".t { display: table; width: 100% } .r { display: table-row } .c { display: table-cell; padding: 8px } .v { vertical-align: middle; height: 90px }", "<div class=t><div class=r><div class=c>a</div><div class=c>bb bb</div></div></div><div class=t><div class=c>lonely</div><div class='c v'>cells</div></div><div class=c>no table</div><span class=c>inline cell</span>")
+        self.agree(
+            """
+            .t { display: table; width: 100% }
+            .r { display: table-row }
+            .c { display: table-cell; padding: 8px }
+            .v { vertical-align: middle; height: 90px }
+            """,
+            "<div class=t><div class=r><div class=c>a</div><div class=c>bb bb</div></div></div><div class=t><div class=c>lonely</div><div class='c v'>cells</div></div><div class=c>no table</div><span class=c>inline cell</span>",
+        )
 
     def test_centred_and_shrunk_tables(self) -> None:
-        self.agree("table { margin: 10px auto } .r { float: right }", f"<table>{ROWS}</table><table class=r>{ROWS}</table><p>text beside the table</p>")
+        self.agree(
+            """
+            table { margin: 10px auto }
+            .r { float: right }
+            """,
+            f"<table>{ROWS}</table><table class=r>{ROWS}</table><p>text beside the table</p>",
+        )
 
     def test_blocks_and_floats_in_cells(self) -> None:
-        self.agree("td { padding: 5px } p { margin: 10px 0 } i { float: left; width: 40px; height: 50px }", "<table><tr><td><p>a</p><p>b</p></td><td><i></i>text beside</td><td><ul><li>x</li></ul></td></tr></table>")
+        self.agree(
+            """
+            td { padding: 5px }
+            p { margin: 10px 0 }
+            i { float: left; width: 40px; height: 50px }
+            """,
+            "<table><tr><td><p>a</p><p>b</p></td><td><i></i>text beside</td><td><ul><li>x</li></ul></td></tr></table>",
+        )
 
     def test_percentages_in_cells(self) -> None:
-        self.agree("td { padding: 6px } .p { padding: 0 5% } div { width: 50%; height: 20px } .h { height: 100px } .h div { height: 50% }", "<table style='width:100%'><tr><td><div>x</div></td><td class=h><div>y</div></td></tr></table><table style='width:100%'><tr><td class=p><div>x</div></td><td>y</td></tr></table>")
+        self.agree(
+            """
+            td { padding: 6px }
+            .p { padding: 0 5% }
+            div { width: 50%; height: 20px }
+            .h { height: 100px }
+            .h div { height: 50% }
+            """,
+            "<table style='width:100%'><tr><td><div>x</div></td><td class=h><div>y</div></td></tr></table><table style='width:100%'><tr><td class=p><div>x</div></td><td>y</td></tr></table>",
+        )
 
     def test_empty_cells_and_rows(self) -> None:
-        self.agree("td { padding: 3px; border: 1px solid }", "<table><tr><td></td><td>x</td></tr><tr></tr><tr><td>y</td></tr></table><table></table>")
+        self.agree(
+            "td { padding: 3px; border: 1px solid }",
+            "<table><tr><td></td><td>x</td></tr><tr></tr><tr><td>y</td></tr></table><table></table>",
+        )
 
     def test_old_attributes(self) -> None:
-        self.agree("", f"<table border=1 cellpadding=6 cellspacing=3 width=80% align=center>{ROWS}</table><table width=300><tr><td width=30%>a</td><td height=60>b</td></tr></table>")
+        self.agree(
+            "",
+            f"<table border=1 cellpadding=6 cellspacing=3 width=80% align=center>{ROWS}</table><table width=300><tr><td width=30%>a</td><td height=60>b</td></tr></table>",
+        )
 
     def test_nested_tables(self) -> None:
-        self.agree("table { border-collapse: collapse } td { padding: 4px; border: 1px solid }", f"<table style='width:100%'><tr><td><table>{ROWS}</table></td><td>side</td></tr></table>")
+        self.agree(
+            """
+            table { border-collapse: collapse }
+            td { padding: 4px; border: 1px solid }
+            """,
+            f"<table style='width:100%'><tr><td><table>{ROWS}</table></td><td>side</td></tr></table>",
+        )
 
     def test_table_in_flex_and_grid(self) -> None:
-        self.agree(".f { display: flex } .g { display: grid; grid-template-columns: 1fr 1fr }", f"<div class=f><table>{ROWS}</table><p>x</p></div><div class=g><table>{ROWS}</table><p>x</p></div>")
+        self.agree(
+            """
+            .f { display: flex }
+            .g { display: grid; grid-template-columns: 1fr 1fr }
+            """,
+            f"<div class=f><table>{ROWS}</table><p>x</p></div><div class=g><table>{ROWS}</table><p>x</p></div>",
+        )

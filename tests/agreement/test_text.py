@@ -12,46 +12,99 @@ class Text(AgreementCase):
         self.agree("p { margin: 10px }", f"<p>{LONG}</p><p>{LONG} {LONG}</p>", (240, 333, 500, 777))
 
     def test_kerning_runs_across_tags_of_the_same_font(self) -> None:
-        self.agree("p { font-family: Slab; font-weight: 700 }", "<p>AV<em style='font-style:normal'>A To</em><span>Ty.</span> W<b>a</b></p>")
+        self.agree(
+            "p { font-family: Slab; font-weight: 700 }",
+            "<p>AV<em style='font-style:normal'>A To</em><span>Ty.</span> W<b>a</b></p>",
+        )
 
     def test_letter_and_word_spacing(self) -> None:
         self.agree(
-            ".a { letter-spacing: 2px } .b { letter-spacing: -.03em } .c { word-spacing: .5em } .d { letter-spacing: .1em; word-spacing: -2px }",
+            """
+            .a { letter-spacing: 2px }
+            .b { letter-spacing: -.03em }
+            .c { word-spacing: .5em }
+            .d { letter-spacing: .1em; word-spacing: -2px }
+            """,
             "".join(f"<p><span class={c}>{LONG}</span></p>" for c in "abcd"),
         )
 
     def test_text_transform_changes_advances(self) -> None:
         self.agree(
-            ".u { text-transform: uppercase } .l { text-transform: lowercase } .c { text-transform: capitalize }",
+            """
+            .u { text-transform: uppercase }
+            .l { text-transform: lowercase }
+            .c { text-transform: capitalize }
+            """,
             "<p><span class=u>crossing straße</span></p><p><span class=l>CROSSING</span></p><p><span class=c>six islands, one o’clock ferry’s rope</span></p>",
         )
 
     def test_text_indent_moves_the_first_line_only(self) -> None:
-        self.agree("p { text-indent: 40px } .n { text-indent: -20px; padding-left: 20px } .p { text-indent: 10% }", f"<p>{LONG}</p><p class=n>{LONG}</p><p class=p>{LONG}</p>")
+        self.agree(
+            """
+            p { text-indent: 40px }
+            .n { text-indent: -20px; padding-left: 20px }
+            .p { text-indent: 10% }
+            """,
+            f"<p>{LONG}</p><p class=n>{LONG}</p><p class=p>{LONG}</p>",
+        )
 
     def test_white_space_values(self) -> None:
         self.agree(
-            ".pre { white-space: pre } .wrap { white-space: pre-wrap } .line { white-space: pre-line } .no { white-space: nowrap } .bs { white-space: break-spaces }",
-            "".join(f"<p class={c}><span>Orra   07:10\n  Little Hamm    08:20\n\nVey and the one road that goes all the way round it</span></p>" for c in ("pre", "wrap", "line", "no", "bs")),
+            """
+            .pre { white-space: pre }
+            .wrap { white-space: pre-wrap }
+            .line { white-space: pre-line }
+            .no { white-space: nowrap }
+            .bs { white-space: break-spaces }
+            """,
+            "".join(
+                f"<p class={c}><span>Orra   07:10\n  Little Hamm    08:20\n\nVey and the one road that goes all the way round it</span></p>"
+                for c in ("pre", "wrap", "line", "no", "bs")
+            ),
         )
 
     def test_tabs_go_to_stops(self) -> None:
-        self.agree("pre { font-family: Sans; tab-size: 4 } .px { tab-size: 60px }", "<pre>a\tb\tccc\td</pre><pre class=px>a\tb\tlonger than a stop\td</pre>")
+        self.agree(
+            """
+            pre { font-family: Sans; tab-size: 4 }
+            .px { tab-size: 60px }
+            """,
+            "<pre>a\tb\tccc\td</pre><pre class=px>a\tb\tlonger than a stop\td</pre>",
+        )
 
     def test_soft_hyphens_and_wbr(self) -> None:
-        self.agree("p { width: 120px }", "<p>North&shy;er&shy;haven&shy;crossing ferry</p><p>Norther<wbr>haven<wbr>crossing<wbr>ferry</p><p style='hyphens:none'>North&shy;er&shy;haven</p>")
+        self.agree(
+            "p { width: 120px }",
+            "<p>North&shy;er&shy;haven&shy;crossing ferry</p><p>Norther<wbr>haven<wbr>crossing<wbr>ferry</p><p style='hyphens:none'>North&shy;er&shy;haven</p>",
+        )
 
     def test_hyphens_slashes_and_dashes_break(self) -> None:
-        self.agree("p { width: 90px }", "<p>well-known sea-going ferry</p><p>orra/vey/hamm/northerhaven</p><p>dawn—dusk—dawn—dusk</p><p>12–14–16–18–20–22</p><p>a.b.c (d) [e] f,g;h:i!j?k</p>")
+        self.agree(
+            "p { width: 90px }",
+            "<p>well-known sea-going ferry</p><p>orra/vey/hamm/northerhaven</p><p>dawn—dusk—dawn—dusk</p><p>12–14–16–18–20–22</p><p>a.b.c (d) [e] f,g;h:i!j?k</p>",
+        )
 
     def test_overflow_wrap(self) -> None:
         self.agree(
-            "p { width: 80px } .b { overflow-wrap: break-word } .a { overflow-wrap: anywhere } .w { word-break: break-all } .k { word-break: keep-all }",
+            """
+            p { width: 80px }
+            .b { overflow-wrap: break-word }
+            .a { overflow-wrap: anywhere }
+            .w { word-break: break-all }
+            .k { word-break: keep-all }
+            """,
             "".join(f"<p class={c}><span>Northerhavencrossing to Vey</span></p>" for c in "xbawk"),
         )
 
     def test_anywhere_counts_for_min_content_and_break_word_does_not(self) -> None:
-        self.agree("div { width: min-content } .a { overflow-wrap: anywhere } .b { overflow-wrap: break-word }", "<div class=a>Northerhaven ferry</div><div class=b>Northerhaven ferry</div>")
+        self.agree(
+            """
+            div { width: min-content }
+            .a { overflow-wrap: anywhere }
+            .b { overflow-wrap: break-word }
+            """,
+            "<div class=a>Northerhaven ferry</div><div class=b>Northerhaven ferry</div>",
+        )
 
     def test_line_breaks_and_br(self) -> None:
         self.agree("", "<p>Orra<br>Vey<br><br>The Calf<br></p><p><br></p><p>a<br>b <b>c<br>d</b></p>")
@@ -60,15 +113,39 @@ class Text(AgreementCase):
         self.agree("span { padding: 3px }", "<p>a <span></span> b</p><p>   <b> </b> c </p><div><i></i></div>")
 
     def test_justified_text(self) -> None:
-        self.agree("p { text-align: justify; width: 300px } .last { text-align-last: justify }", f"<p>{LONG} <b>bold</b> and <i>more</i></p><p class=last>one two <b>three</b></p>")
+        self.agree(
+            """
+            p { text-align: justify; width: 300px }
+            .last { text-align-last: justify }
+            """,
+            f"<p>{LONG} <b>bold</b> and <i>more</i></p><p class=last>one two <b>three</b></p>",
+        )
 
     def test_alignment_of_lines(self) -> None:
-        self.agree(".c { text-align: center } .r { text-align: right } .e { text-align: end }", "".join(f"<p class={c}>Crossings <b>to</b> Vey</p>" for c in "cre"))
+        self.agree(
+            """
+            .c { text-align: center }
+            .r { text-align: right }
+            .e { text-align: end }
+            """,
+            "".join(f"<p class={c}>Crossings <b>to</b> Vey</p>" for c in "cre"),
+        )
 
     def test_font_sizes_and_units(self) -> None:
         self.agree(
-            ".a { font-size: 1.3em } .b { font-size: 80% } .c { font-size: larger } .d { font-size: x-large } .e { font-size: 2rem } .f { width: 20ch; height: 3ex }"
-            ".g { width: 10vw; height: 5vmin } .h { width: 20pt; height: 1cm } .i { width: 1in; height: 3pc } .j { padding: 1lh; width: 4rlh } .k { width: 30dvw; height: 10svh }",
+            """
+            .a { font-size: 1.3em }
+            .b { font-size: 80% }
+            .c { font-size: larger }
+            .d { font-size: x-large }
+            .e { font-size: 2rem }
+            .f { width: 20ch; height: 3ex }
+            .g { width: 10vw; height: 5vmin }
+            .h { width: 20pt; height: 1cm }
+            .i { width: 1in; height: 3pc }
+            .j { padding: 1lh; width: 4rlh }
+            .k { width: 30dvw; height: 10svh }
+            """,
             "".join(f"<div class={c}>boat</div>" for c in "abcdefghijk"),
         )
 
@@ -76,4 +153,13 @@ class Text(AgreementCase):
         self.agree("", "<p><span>Boat → pier</span></p><p><span>√ 2 ≈ 1.41</span></p><p>жук</p>")
 
     def test_line_height_values(self) -> None:
-        self.agree(".n { line-height: normal } .p { line-height: 150%; font-size: 13px } .x { line-height: 31px } .e { line-height: 1.7em; font-size: 11px } .u { line-height: 0 }", "".join(f"<p class={c}>ferry <small>small</small> <big>big</big></p>" for c in "npxeu"))
+        self.agree(
+            """
+            .n { line-height: normal }
+            .p { line-height: 150%; font-size: 13px }
+            .x { line-height: 31px }
+            .e { line-height: 1.7em; font-size: 11px }
+            .u { line-height: 0 }
+            """,
+            "".join(f"<p class={c}>ferry <small>small</small> <big>big</big></p>" for c in "npxeu"),
+        )

@@ -7,10 +7,10 @@ from pathlib import Path
 from typing import Any, ClassVar
 
 from django.test import LiveServerTestCase
-from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, expect
-
 from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
+from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, expect
+
 from tests.chromium import TIMEOUT, browser
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -29,7 +29,9 @@ class InterfaceCase(LiveServerTestCase):
         site = load_demo()
         assert site is not None
         self.site = site
-        self.context = browser().new_context(viewport={"width": self.size[0], "height": self.size[1]}, accept_downloads=True)
+        self.context = browser().new_context(
+            viewport={"width": self.size[0], "height": self.size[1]}, accept_downloads=True
+        )
         self.context.set_default_timeout(TIMEOUT)
         self.page = self.context.new_page()
         self.troubles: list[str] = []
@@ -89,5 +91,7 @@ class InterfaceCase(LiveServerTestCase):
     def violations(self) -> list[str]:
         """What axe finds wrong with the application (the page under work is the person's own affair)."""
         self.page.evaluate(AXE.read_text())
-        found: list[Any] = self.page.evaluate("async () => (await axe.run({exclude: ['iframe']}, {iframes: false})).violations")
+        found: list[Any] = self.page.evaluate(
+            "async () => (await axe.run({exclude: ['iframe']}, {iframes: false})).violations"
+        )
         return [f"{v['id']}: {v['help']}: {[n['target'] for n in v['nodes']][:4]}" for v in found]

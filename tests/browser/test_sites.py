@@ -7,10 +7,9 @@ import tempfile
 import zipfile
 from pathlib import Path
 
-from playwright.sync_api import expect
-
 from hillpin.sites.models import Site
 from hillpin.sites.store import NewFile, add_site
+from playwright.sync_api import expect
 
 from .base import InterfaceCase
 
@@ -21,7 +20,11 @@ STYLES = b"h1 { width: 300px }\n"
 class SiteList(InterfaceCase):
     def test_the_demo_stands_there_with_the_hill_of_its_page(self) -> None:
         page = self.open()
-        card = page.get_by_role("list", name="Sites").get_by_role("listitem").filter(has=page.get_by_role("heading", name="Skerry Line"))
+        card = (
+            page.get_by_role("list", name="Sites")
+            .get_by_role("listitem")
+            .filter(has=page.get_by_role("heading", name="Skerry Line"))
+        )
         expect(card.first).to_contain_text("15 files")
         expect(card.first).to_contain_text("div.wrap, up to 1,128 wide")
 
@@ -45,7 +48,10 @@ class SiteList(InterfaceCase):
         with page.expect_download() as download:
             page.get_by_role("link", name="Zip").click()
         with zipfile.ZipFile(download.value.path()) as archive:
-            self.assertEqual({name: archive.read(name) for name in archive.namelist()}, {"index.html": PAGE, "own.css": STYLES})
+            self.assertEqual(
+                {name: archive.read(name) for name in archive.namelist()},
+                {"index.html": PAGE, "own.css": STYLES},
+            )
 
     def test_a_folder_goes_in(self) -> None:
         with tempfile.TemporaryDirectory() as name:
@@ -60,7 +66,10 @@ class SiteList(InterfaceCase):
             expect(self.frame().get_by_role("heading", name="Vey")).to_be_visible()
         site = Site.objects.first()
         assert site is not None
-        self.assertEqual((site.name, sorted(site.files.values_list("path", flat=True))), ("the-calf", ["css/own.css", "index.html"]))
+        self.assertEqual(
+            (site.name, sorted(site.files.values_list("path", flat=True))),
+            ("the-calf", ["css/own.css", "index.html"]),
+        )
 
     def test_files_dropped_on_the_page_go_in(self) -> None:
         page = self.open()
@@ -79,13 +88,17 @@ class SiteList(InterfaceCase):
         with page.expect_file_chooser() as chooser:
             page.get_by_role("button", name="Choose a zip or files").click()
         chooser.value.set_files({"name": "x.zip", "mimeType": "application/zip", "buffer": b"no zip"})
-        expect(page.get_by_role("alert")).to_have_text("The zip cannot be read. Pack it again without a password.")
+        expect(page.get_by_role("alert")).to_have_text(
+            "The zip cannot be read. Pack it again without a password."
+        )
         self.assertEqual(Site.objects.count(), 1)
 
     def test_an_empty_list_says_what_to_do_first(self) -> None:
         Site.objects.all().delete()
         page = self.open()
-        expect(page.get_by_role("main")).to_contain_text("There is no site yet. Make a new one, or put in files of your own below.")
+        expect(page.get_by_role("main")).to_contain_text(
+            "There is no site yet. Make a new one, or put in files of your own below."
+        )
         self.assertEqual(self.violations(), [])
 
     def test_removing_asks_first(self) -> None:
@@ -98,7 +111,10 @@ class SiteList(InterfaceCase):
         expect(page.get_by_role("main")).to_contain_text("There is no site yet")
 
     def test_axe_finds_nothing_by_day_and_by_night(self) -> None:
-        add_site("A site with a name that goes on and on " * 2, [NewFile("a-very-long-folder-name/and-another/page-of-the-crossings.html", PAGE)])
+        add_site(
+            "A site with a name that goes on and on " * 2,
+            [NewFile("a-very-long-folder-name/and-another/page-of-the-crossings.html", PAGE)],
+        )
         page = self.open()
         expect(page.get_by_role("list", name="Sites")).to_contain_text("up to 1,128 wide")
         self.assertEqual(self.violations(), [])

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import time
 
-from playwright.sync_api import expect
-
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
+from playwright.sync_api import expect
 
 from .base import InterfaceCase
 
@@ -25,7 +24,9 @@ class Walking(InterfaceCase):
         expect(self.slider()).to_have_attribute("aria-valuenow", "600")
         page.wait_for_function("() => document.querySelector('iframe').style.width === '600px'")
         self.assertEqual(frame.evaluate("innerWidth"), 600)
-        self.assertLess(frame.evaluate("innerHeight"), frame.evaluate("document.documentElement.scrollHeight"))
+        self.assertLess(
+            frame.evaluate("innerHeight"), frame.evaluate("document.documentElement.scrollHeight")
+        )
 
     def test_dragging_the_axis_walks(self) -> None:
         page = self.open_write()
@@ -42,9 +43,20 @@ class Walking(InterfaceCase):
         page = self.open_write()
         self.walk_to(700)
         expect(page.get_by_role("region", name="Width axis")).to_contain_text("div.wrap")
-        page.get_by_role("button", name="Walk to edge 860, @media (min-width: 860px)").wait_for(state="attached")
+        page.get_by_role("button", name="Walk to edge 860, @media (min-width: 860px)").wait_for(
+            state="attached"
+        )
         self.slider().focus()
-        for key, width in (("ArrowRight", 701), ("Shift+ArrowRight", 711), ("PageUp", 768), ("PageUp", 860), ("PageDown", 768), ("Home", 240), ("End", 1920), ("ArrowLeft", 1919)):
+        for key, width in (
+            ("ArrowRight", 701),
+            ("Shift+ArrowRight", 711),
+            ("PageUp", 768),
+            ("PageUp", 860),
+            ("PageDown", 768),
+            ("Home", 240),
+            ("End", 1920),
+            ("ArrowLeft", 1919),
+        ):
             page.keyboard.press(key)
             expect(self.slider()).to_have_attribute("aria-valuenow", str(width))
 
@@ -71,7 +83,9 @@ class Walking(InterfaceCase):
         page = self.open_write()
         for width in (390, 742):
             self.walk_to(width)
-            with page.expect_response(lambda r, at=width + 1: r.url.endswith("/numbers") and r.request.post_data_json["width"] == at) as answer:
+            with page.expect_response(
+                lambda r, at=width + 1: r.url.endswith("/numbers") and r.request.post_data_json["width"] == at
+            ) as answer:
                 page.keyboard.press("ArrowRight")
             elements = answer.value.json()["elements"]
             page.wait_for_function(f"() => document.querySelector('iframe').style.width === '{width + 1}px'")
@@ -95,7 +109,9 @@ class Selecting(InterfaceCase):
         working = page.get_by_role("region", name="Working")
         expect(working).to_contain_text("× 31%")
         expect(working).to_contain_text("215.13")
-        expect(page.get_by_role("list", name="Where the width goes, from the viewport inwards")).to_contain_text("141.75")
+        expect(
+            page.get_by_role("list", name="Where the width goes, from the viewport inwards")
+        ).to_contain_text("141.75")
         expect(page.locator(".cm-applies").first).to_contain_text(".fare {")
 
     def test_the_caret_in_the_stylesheet_selects(self) -> None:
@@ -110,7 +126,9 @@ class Selecting(InterfaceCase):
         page.get_by_role("button", name="index.html", exact=True).click()
         self.to_line('<h1 id="intro-title">', "index.html")
         page.keyboard.press("End")
-        expect(page.get_by_role("region", name="Source")).to_contain_text("Selected: h1#intro-title in div.wrap")
+        expect(page.get_by_role("region", name="Source")).to_contain_text(
+            "Selected: h1#intro-title in div.wrap"
+        )
 
     def test_a_row_selects(self) -> None:
         page = self.open_write()
@@ -143,7 +161,9 @@ class Selecting(InterfaceCase):
         # (1,000 − 48 − 2 × 20) ÷ 3 = 304 for each of three columns.
         expect(page.locator(".cm-notes")).to_contain_text("304 | 304 | 304")
         expect(page.locator(".cm-notes")).to_contain_text("3 columns, 2 rows")
-        expect(page.get_by_role("list", name="Where the width goes, from the viewport inwards")).to_contain_text("minmax(260, 1fr) = 304")
+        expect(
+            page.get_by_role("list", name="Where the width goes, from the viewport inwards")
+        ).to_contain_text("minmax(260, 1fr) = 304")
 
 
 class Editing(InterfaceCase):
@@ -252,12 +272,16 @@ class Editing(InterfaceCase):
         for target in (first, other):
             target.get_by_role("button", name="style.css", exact=True).click()
         # The other window's saves do not reach this one: its channel is cut, as it would be on another machine.
-        SiteFile.objects.filter(site=self.site, path="style.css").update(revision=7, content=b"/* theirs */\nmain { width: 10px }\n")
+        SiteFile.objects.filter(site=self.site, path="style.css").update(
+            revision=7, content=b"/* theirs */\nmain { width: 10px }\n"
+        )
         first.get_by_label("Source of style.css").focus()
         first.keyboard.press("Control+Home")
         first.keyboard.type(" /* mine */")
         alert = first.get_by_role("alert")
-        expect(alert).to_contain_text("style.css was saved elsewhere since you opened it. Nothing was overwritten.")
+        expect(alert).to_contain_text(
+            "style.css was saved elsewhere since you opened it. Nothing was overwritten."
+        )
         self.assertIn(b"theirs", bytes(SiteFile.objects.get(site=self.site, path="style.css").content))
         alert.get_by_role("button", name="Take the other").click()
         expect(first.get_by_label("Source of style.css")).to_contain_text("theirs")
@@ -276,7 +300,9 @@ class Editing(InterfaceCase):
         page = self.open_write()
         self.open_styles()
         self.change("max-width: 1080px", "max-width: 1080p")
-        expect(page.get_by_role("complementary", name="At this width")).to_contain_text("max-width does not take 1080p")
+        expect(page.get_by_role("complementary", name="At this width")).to_contain_text(
+            "max-width does not take 1080p"
+        )
         expect(page.get_by_role("region", name="Working")).to_contain_text("742.00")
 
 
@@ -286,7 +312,10 @@ class Hostile(InterfaceCase):
         <img src=x onerror="document.body.dataset.ran='yes'"><a href="javascript:document.body.dataset.ran='yes'">go</a><form action=/api/sites method=post><button>send</button></form></body></html>"""
         site = add_site("Hostile", [NewFile("index.html", page_source)])
         asked: list[str] = []
-        self.page.on("request", lambda request: asked.append(request.url) if request.frame != self.page.main_frame else None)
+        self.page.on(
+            "request",
+            lambda request: asked.append(request.url) if request.frame != self.page.main_frame else None,
+        )
         self.open(f"/sites/{site.pk}/write")
         frame = self.frame()
         expect(frame.get_by_role("heading", name="Orra")).to_be_visible()
@@ -296,8 +325,13 @@ class Hostile(InterfaceCase):
         self.assertEqual(inner.title(), "h")
         self.assertIsNone(inner.evaluate("document.body.dataset.ran ?? null"))
         self.assertEqual([url for url in asked if "/api/" in url], [])
-        self.assertEqual(inner.evaluate("() => { try { return parent.document.title } catch (e) { return e.name } }"), "SecurityError")
-        self.assertEqual(inner.evaluate("fetch('/api/sites').then(() => 'answered', () => 'refused')"), "refused")
+        self.assertEqual(
+            inner.evaluate("() => { try { return parent.document.title } catch (e) { return e.name } }"),
+            "SecurityError",
+        )
+        self.assertEqual(
+            inner.evaluate("fetch('/api/sites').then(() => 'answered', () => 'refused')"), "refused"
+        )
         self.assertEqual(inner.evaluate("self.origin"), "null")
 
 
@@ -321,7 +355,14 @@ class Looks(InterfaceCase):
 
     def test_a_page_of_thirty_sections(self) -> None:
         sections = "".join(f"<section><h2>Section {k}</h2><p>Orra</p></section>" for k in range(30))
-        site = add_site("Long", [NewFile("index.html", f"<!doctype html><html lang=en><title>l</title><body>{sections}".encode())])
+        site = add_site(
+            "Long",
+            [
+                NewFile(
+                    "index.html", f"<!doctype html><html lang=en><title>l</title><body>{sections}".encode()
+                )
+            ],
+        )
         self.open(f"/sites/{site.pk}/write")
         self.frame().get_by_role("heading", name="Section 29").click()
         expect(self.page.get_by_role("region", name="Source")).to_contain_text("Selected: h2 in section")
@@ -329,7 +370,9 @@ class Looks(InterfaceCase):
     def test_a_site_without_a_page_that_can_be_edited(self) -> None:
         site = add_site("Latin", [NewFile("index.html", "<p>é".encode("latin-1"))])
         self.open(f"/sites/{site.pk}/write")
-        expect(self.page.get_by_role("alert")).to_contain_text("This site has no page that can be edited as text.")
+        expect(self.page.get_by_role("alert")).to_contain_text(
+            "This site has no page that can be edited as text."
+        )
 
     def test_an_address_of_no_site(self) -> None:
         self.open("/sites/9999/write")

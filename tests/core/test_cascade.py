@@ -51,7 +51,16 @@ class Matching(unittest.TestCase):
             self.assertEqual(self.count(selector), expected, selector)
 
     def test_combinators_and_relations(self) -> None:
-        for selector, expected in (("ul > li", 3), ("ul b", 0), ("li + li", 2), ("li.a ~ li", 2), ("p:has(b)", 1), ("ul:has(+ p)", 1), ("li:has(~ #x)", 2), ("p:not(:has(b))", 1)):
+        for selector, expected in (
+            ("ul > li", 3),
+            ("ul b", 0),
+            ("li + li", 2),
+            ("li.a ~ li", 2),
+            ("p:has(b)", 1),
+            ("ul:has(+ p)", 1),
+            ("li:has(~ #x)", 2),
+            ("p:not(:has(b))", 1),
+        ):
             self.assertEqual(self.count(selector), expected, selector)
 
     def test_a_selector_that_does_not_parse_is_an_error_with_its_text(self) -> None:
@@ -59,9 +68,18 @@ class Matching(unittest.TestCase):
             page_of("", self.BODY).select("li::nonsense")
 
     def test_a_rule_with_a_broken_selector_is_dropped_and_told(self) -> None:
-        page = page_of("p, li:nonsense { width: 5px } p { width: 100px }", "<p></p>")
+        page = page_of(
+            """
+            p, li:nonsense { width: 5px }
+            p { width: 100px }
+            """,
+            "<p></p>",
+        )
         self.assertEqual(box(page, "p").width, 100)
-        self.assertEqual([(p.line, p.message.split(":")[0]) for p in page.sheets.problems], [(1, "This selector is not understood, so its rule is dropped")])
+        self.assertEqual(
+            [(p.line, p.message.split(":")[0]) for p in page.sheets.problems],
+            [(1, "This selector is not understood, so its rule is dropped")],
+        )
 
 
 class Winning(unittest.TestCase):
@@ -78,25 +96,64 @@ class Winning(unittest.TestCase):
         self.assertEqual(self.width("p { width: 1px !important }", "<p style='width:9px'></p>"), 1)
 
     def test_layers(self) -> None:
-        self.assertEqual(self.width("@layer a, b; @layer b { p { width: 1px } } @layer a { #x { width: 2px } }"), 1)
+        self.assertEqual(
+            self.width("@layer a, b; @layer b { p { width: 1px } } @layer a { #x { width: 2px } }"), 1
+        )
         self.assertEqual(self.width("@layer a { #x { width: 2px } } p { width: 3px }"), 3)
-        self.assertEqual(self.width("@layer a { p { width: 2px !important } } #x { width: 3px !important }"), 2)
+        self.assertEqual(
+            self.width("@layer a { p { width: 2px !important } } #x { width: 3px !important }"), 2
+        )
 
     def test_queries(self) -> None:
-        self.assertEqual(self.width("@media (min-width: 900px) { p { width: 1px } } @media (400px <= width < 900px) { p { width: 2px } }"), 2)
-        self.assertEqual(self.width("@media print { p { width: 1px } } @media not print { p { width: 2px } }"), 2)
+        self.assertEqual(
+            self.width(
+                "@media (min-width: 900px) { p { width: 1px } } @media (400px <= width < 900px) { p { width: 2px } }"
+            ),
+            2,
+        )
+        self.assertEqual(
+            self.width("@media print { p { width: 1px } } @media not print { p { width: 2px } }"), 2
+        )
 
     def test_candidates_stand_in_cascade_order_with_the_winner_last(self) -> None:
-        page = page_of("p { width: 1px } .a { width: 2px } @media (width > 2000px) { #x { width: 3px } }", "<p id=x class=a></p>")
+        page = page_of(
+            """
+            p { width: 1px }
+            .a { width: 2px }
+            @media (width > 2000px) { #x { width: 3px } }
+            """,
+            "<p id=x class=a></p>",
+        )
         found = page.cascade.candidates(only(page, "p"), "width", ActiveRules(Viewport(800, 600)))
-        self.assertEqual([(c.declaration.text, c.active, c.wins) for c in found], [("1px", True, False), ("2px", True, True), ("3px", False, False)])
+        self.assertEqual(
+            [(c.declaration.text, c.active, c.wins) for c in found],
+            [("1px", True, False), ("2px", True, True), ("3px", False, False)],
+        )
 
     def test_imports_come_before_the_sheet_and_carry_their_media(self) -> None:
-        page = page_of("@import url(one.css); @import 'two.css' (min-width: 900px); p { height: 7px }", "<p></p>", one__css="p { width: 11px; height: 1px }", two__css="p { width: 22px }")
-        self.assertEqual((box(page, "p").width, box(page, "p").height, box(page, "p", 1000).width), (11, 7, 22))
+        page = page_of(
+            """
+            @import url(one.css);
+            @import 'two.css' (min-width: 900px);
+            p { height: 7px }
+            """,
+            "<p></p>",
+            one__css="p { width: 11px; height: 1px }",
+            two__css="p { width: 22px }",
+        )
+        self.assertEqual(
+            (box(page, "p").width, box(page, "p").height, box(page, "p", 1000).width), (11, 7, 22)
+        )
 
     def test_inheritance_and_keywords(self) -> None:
-        page = page_of("section { font-size: 20px; width: 300px } p { width: inherit; padding-left: 1em } b { display: block; font-size: initial; width: 1em }", "<section><p></p><b></b></section>")
+        page = page_of(
+            """
+            section { font-size: 20px; width: 300px }
+            p { width: inherit; padding-left: 1em }
+            b { display: block; font-size: initial; width: 1em }
+            """,
+            "<section><p></p><b></b></section>",
+        )
         self.assertEqual((box(page, "p").width, box(page, "b").width), (320, 16))
 
 
@@ -116,5 +173,12 @@ class Media(unittest.TestCase):
             self.assertEqual(self.on(query), expected, query)
 
     def test_the_widths_at_which_a_query_turns(self) -> None:
-        for query, expected in (("(min-width: 652px)", [652]), ("(max-width: 479px)", [480]), ("(width > 600px)", [601]), ("(width < 37.5em)", [600]), ("(400px <= width <= 700px)", [400, 701]), ("(orientation: portrait)", [])):
+        for query, expected in (
+            ("(min-width: 652px)", [652]),
+            ("(max-width: 479px)", [480]),
+            ("(width > 600px)", [601]),
+            ("(width < 37.5em)", [600]),
+            ("(400px <= width <= 700px)", [400, 701]),
+            ("(orientation: portrait)", []),
+        ):
             self.assertEqual(parse_media(tokens_of(query)).turns(), expected, query)

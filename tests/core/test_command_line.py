@@ -40,22 +40,35 @@ class Commands(unittest.TestCase):
         code, out, err = self.run_command("boxes", str(self.page), "--widths", "320,768", "--height", "500")
         answer = json.loads(out)
         self.assertEqual((code, err, answer["page"]), (0, "", "index.html"))
-        self.assertEqual([(r["width"], r["height"], r["scroll_width"]) for r in answer["runs"]], [(320, 500, 320), (768, 500, 768)])
+        self.assertEqual(
+            [(r["width"], r["height"], r["scroll_width"]) for r in answer["runs"]],
+            [(320, 500, 320), (768, 500, 768)],
+        )
         paragraph = answer["runs"][0]["boxes"][2]
         # 320 − 20 = 300; half is 150.
-        self.assertEqual({k: paragraph[k] for k in ("index", "tag", "x", "width", "none", "modelled")}, {"index": 2, "tag": "p", "x": 10, "width": 150, "none": False, "modelled": True})
+        self.assertEqual(
+            {k: paragraph[k] for k in ("index", "tag", "x", "width", "none", "modelled")},
+            {"index": 2, "tag": "p", "x": 10, "width": 150, "none": False, "modelled": True},
+        )
 
     def test_what_is_not_covered_is_named(self) -> None:
         (self.page.parent / "a.css").write_text("p { writing-mode: vertical-rl }")
         run = json.loads(self.run_command("boxes", str(self.page), "--widths", "320")[1])["runs"][0]
-        self.assertEqual(run["unmodelled"], [{"index": 2, "feature": "writing-mode: vertical-rl", "file": "index.html", "line": 3}])
+        self.assertEqual(
+            run["unmodelled"],
+            [{"index": 2, "feature": "writing-mode: vertical-rl", "file": "index.html", "line": 3}],
+        )
         self.assertFalse(run["boxes"][2]["modelled"])
 
     def test_working_as_text_and_as_json(self) -> None:
         code, out, _ = self.run_command("working", str(self.page), "--select", "p", "--width", "742")
         self.assertEqual(code, 0)
         self.assertEqual(out.splitlines()[-1], "=    361.00  width")
-        answer = json.loads(self.run_command("working", str(self.page), "--select", "p", "--width", "742", "--of", "x", "--json")[1])
+        answer = json.loads(
+            self.run_command(
+                "working", str(self.page), "--select", "p", "--width", "742", "--of", "x", "--json"
+            )[1]
+        )
         self.assertEqual((answer["of"], answer["value"], answer["steps"][-1]["file"]), ("x", 10, "a.css"))
 
     def test_bad_input_is_one_line_and_exit_2(self) -> None:
@@ -82,7 +95,12 @@ class Commands(unittest.TestCase):
         code, out, _ = self.run_command("agree", self.folder.name)
         self.assertEqual(code, 0)
         # 5 boxes: one 0.25 off, one 30 off and so silently over 20.
-        self.assertTrue(out.splitlines()[-1].startswith(" 80.00% within 0.5   60.00% within 1/64       5 boxes  all 1 cases"), out)
+        self.assertTrue(
+            out.splitlines()[-1].startswith(
+                " 80.00% within 0.5   60.00% within 1/64       5 boxes  all 1 cases"
+            ),
+            out,
+        )
         self.assertIn("(1 silently over 20)", out)
 
     def test_agree_tells_missing_boxes(self) -> None:
@@ -95,16 +113,25 @@ class Commands(unittest.TestCase):
 class FromNothing(unittest.TestCase):
     def test_core_imports_nothing_of_the_others_and_no_django(self) -> None:
         code = "import sys, hillpin.core.page, hillpin.core.hill, hillpin.core.notes, hillpin.core.working.explain; print([m for m in sys.modules if m.split('.')[0] in ('django', 'ninja') or m.startswith('hillpin.') and not m.startswith('hillpin.core')])"
-        found = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, cwd=ROOT, check=True).stdout
+        found = subprocess.run(
+            [sys.executable, "-c", code], capture_output=True, text=True, cwd=ROOT, check=True
+        ).stdout
         self.assertEqual(found.strip(), "[]")
 
     def test_a_command_starts_in_about_a_second(self) -> None:
         with tempfile.TemporaryDirectory() as name:
             page = Path(name) / "index.html"
-            page.write_text(section_page(60).replace("url(source-sans-3-latin-400-normal.woff2)", "url(none)"))
+            page.write_text(
+                section_page(60).replace("url(source-sans-3-latin-400-normal.woff2)", "url(none)")
+            )
             best = 9.0
             for _ in range(3):
                 start = time.perf_counter()
-                subprocess.run([sys.executable, "-m", "hillpin.cli", "boxes", str(page), "--widths", "320"], cwd=ROOT, check=True, capture_output=True)
+                subprocess.run(
+                    [sys.executable, "-m", "hillpin.cli", "boxes", str(page), "--widths", "320"],
+                    cwd=ROOT,
+                    check=True,
+                    capture_output=True,
+                )
                 best = min(best, time.perf_counter() - start)
         self.assertLess(best, 2.0)

@@ -8,8 +8,6 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from PIL import Image
-
 from hillpin.core.errors import InputError, LimitError
 from hillpin.core.files import FolderFiles, MemoryFiles, resolve
 from hillpin.core.fonts.face import FileFace
@@ -20,6 +18,7 @@ from hillpin.core.images import picture_size
 from hillpin.core.layout.counters import Counters, counter_text, marker_text
 from hillpin.core.markup.parse import LARGEST_SOURCE, parse_html
 from hillpin.core.page import Page
+from PIL import Image
 
 from .pages import box, page_of
 
@@ -42,7 +41,9 @@ class Markup(unittest.TestCase):
 
     def test_index_counts_as_the_browser_counts(self) -> None:
         document = parse_html(self.SOURCE)
-        self.assertEqual([e.tag for e in document.elements], ["body", "p", "p", "b", "table", "tbody", "tr", "td"])
+        self.assertEqual(
+            [e.tag for e in document.elements], ["body", "p", "p", "b", "table", "tbody", "tr", "td"]
+        )
         self.assertEqual([e.index for e in document.elements], list(range(8)))
 
     def test_quirks_follow_the_doctype(self) -> None:
@@ -133,7 +134,14 @@ class Fonts(unittest.TestCase):
         self.assertAlmostEqual(two, 2 * one, delta=0.01)
 
     def test_a_page_with_a_broken_font_falls_back(self) -> None:
-        page = page_of("@font-face { font-family: F; src: url(f.woff2) } p { font-family: F, Nothing }", "<p>x</p>", f__woff2=b"no font" + struct.pack(">I", 7))
+        page = page_of(
+            """
+            @font-face { font-family: F; src: url(f.woff2) }
+            p { font-family: F, Nothing }
+            """,
+            "<p>x</p>",
+            f__woff2=b"no font" + struct.pack(">I", 7),
+        )
         self.assertGreater(box(page, "p").height, 0)
 
     def test_weight_matching(self) -> None:
@@ -165,7 +173,9 @@ class CounterTexts(unittest.TestCase):
             (-3, "decimal-leading-zero", "-03"), (2, "lower-greek", "β"), (0, "lower-alpha", "0"), (5, "nonsense", "5"), (1, "disc", "•"), (1, "none", ""),
         ):  # fmt: skip
             self.assertEqual(counter_text(value, style), expected, style)
-        self.assertEqual((marker_text(3, "decimal"), marker_text(1, "square"), marker_text(1, '"– "')), ("3. ", "▪ ", "– "))
+        self.assertEqual(
+            (marker_text(3, "decimal"), marker_text(1, "square"), marker_text(1, '"– "')), ("3. ", "▪ ", "– ")
+        )
 
     def test_scopes(self) -> None:
         counters = Counters()
@@ -179,4 +189,7 @@ class CounterTexts(unittest.TestCase):
 
     def test_quotes_nest(self) -> None:
         counters = Counters()
-        self.assertEqual([counters.quote(w, "auto") for w in ("open-quote", "open-quote", "close-quote", "close-quote")], ["“", "‘", "’", "”"])
+        self.assertEqual(
+            [counters.quote(w, "auto") for w in ("open-quote", "open-quote", "close-quote", "close-quote")],
+            ["“", "‘", "’", "”"],
+        )

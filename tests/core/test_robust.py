@@ -5,16 +5,42 @@ from __future__ import annotations
 import time
 import unittest
 
-from hypothesis import HealthCheck, given, settings
-from hypothesis import strategies as st
-
 from hillpin.core.files import MemoryFiles
 from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
 from hillpin.core.styles.sheet import MOST_RULES
 from hillpin.core.working.explain import QUANTITIES, explain
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 
-TAGS = ["div", "p", "span", "b", "ul", "li", "table", "tr", "td", "tbody", "caption", "img", "br", "button", "input", "svg", "details", "select", "option", "textarea", "hr", "a", "section", "fieldset", "legend", "video"]
+TAGS = [
+    "div",
+    "p",
+    "span",
+    "b",
+    "ul",
+    "li",
+    "table",
+    "tr",
+    "td",
+    "tbody",
+    "caption",
+    "img",
+    "br",
+    "button",
+    "input",
+    "svg",
+    "details",
+    "select",
+    "option",
+    "textarea",
+    "hr",
+    "a",
+    "section",
+    "fieldset",
+    "legend",
+    "video",
+]
 PROPERTIES = ["display", "position", "float", "clear", "width", "height", "min-width", "max-width", "margin", "padding", "border", "flex", "flex-direction", "flex-wrap", "grid-template-columns",
               "grid-template-rows", "grid-column", "grid-row", "gap", "font-size", "line-height", "vertical-align", "overflow", "box-sizing", "aspect-ratio", "inset", "transform", "white-space",
               "border-collapse", "order", "align-items", "justify-content", "grid-auto-flow", "list-style", "text-indent", "content", "--a", "min-height", "max-height", "table-layout"]  # fmt: skip
@@ -23,17 +49,40 @@ VALUES = ["0", "auto", "none", "10px", "-10px", "50%", "1e9px", "-1e9px", "1fr",
           "repeat(auto-fill, 10px)", "repeat(9999, 1px)", "minmax(0, 1fr) auto", "fit-content(20%)", "subgrid", "center", "stretch", "baseline", "calc(1px / 0)", "calc(100% - 1e9px)", "var(--a)", "clamp(1px, 2%, 3px)",
           "border-box", "collapse", "nowrap", "pre", "0.0001px", "999em", "1/0", "rotate(1e9deg)", "dense column", "'x'", "inherit", "inside square"]  # fmt: skip
 
-rules = st.lists(st.tuples(st.sampled_from([*TAGS, "*", ".a", "#b", ":first-child", "li + li", "::before"]), st.lists(st.tuples(st.sampled_from(PROPERTIES), st.sampled_from(VALUES)), max_size=5)), max_size=8)
+rules = st.lists(
+    st.tuples(
+        st.sampled_from([*TAGS, "*", ".a", "#b", ":first-child", "li + li", "::before"]),
+        st.lists(st.tuples(st.sampled_from(PROPERTIES), st.sampled_from(VALUES)), max_size=5),
+    ),
+    max_size=8,
+)
 trees: st.SearchStrategy[str] = st.recursive(
-    st.sampled_from(["text", "long words of text ", "<br>", "<img width=5>", "<input>", "", "\u00ad", "<!-- c -->", "&nbsp;"]),
-    lambda inner: st.tuples(st.sampled_from(TAGS), st.lists(inner, max_size=4)).map(lambda pair: f"<{pair[0]} class=a>{''.join(pair[1])}</{pair[0]}>"),
+    st.sampled_from(
+        [
+            "text",
+            "long words of text ",
+            "<br>",
+            "<img width=5>",
+            "<input>",
+            "",
+            "\u00ad",
+            "<!-- c -->",
+            "&nbsp;",
+        ]
+    ),
+    lambda inner: st.tuples(st.sampled_from(TAGS), st.lists(inner, max_size=4)).map(
+        lambda pair: f"<{pair[0]} class=a>{''.join(pair[1])}</{pair[0]}>"
+    ),
     max_leaves=14,
 )
 
 
 def sheet(made: list[tuple[str, list[tuple[str, str]]]]) -> str:
     """Rules as CSS text."""
-    return " ".join(f"{selector} {{ {'; '.join(f'{p}: {v}' for p, v in declarations)} }}" for selector, declarations in made)
+    return " ".join(
+        f"{selector} {{ {'; '.join(f'{p}: {v}' for p, v in declarations)} }}"
+        for selector, declarations in made
+    )
 
 
 def page(html: str, css: str = "") -> Page:
@@ -44,7 +93,9 @@ def page(html: str, css: str = "") -> Page:
 class Generated(unittest.TestCase):
     @settings(max_examples=250, deadline=None, suppress_health_check=list(HealthCheck))
     @given(trees, rules)
-    def test_made_pages_are_laid_out_and_explained(self, html: str, made: list[tuple[str, list[tuple[str, str]]]]) -> None:
+    def test_made_pages_are_laid_out_and_explained(
+        self, html: str, made: list[tuple[str, list[tuple[str, str]]]]
+    ) -> None:
         found = page(html, sheet(made))
         for width in (1, 333):
             layout = found.layout(width, 200, record=True)
@@ -85,7 +136,9 @@ class Bounds(unittest.TestCase):
         self.assertLess(self.took("<div>" * 120 + "x", "div { display: grid }")[0], 20)
 
     def test_thousands_of_rules(self) -> None:
-        seconds, found = self.took("<p class=c7>x</p>", "".join(f".c{k} {{ width: {k}px }}" for k in range(MOST_RULES + 500)))
+        seconds, found = self.took(
+            "<p class=c7>x</p>", "".join(f".c{k} {{ width: {k}px }}" for k in range(MOST_RULES + 500))
+        )
         self.assertLess(seconds, 20)
         self.assertEqual(len(found.sheets.rules), MOST_RULES)
         self.assertEqual(found.boxes(320).boxes[1].width, 7)
@@ -96,16 +149,41 @@ class Bounds(unittest.TestCase):
         self.took("<p>x</p>", "p { width: " + "calc(" * 300 + "1px" + ")" * 300 + " }")
 
     def test_absurd_grids_are_bounded(self) -> None:
-        self.assertLess(self.took("<div><p>x</p></div>", "div { display: grid; grid-template-columns: repeat(1000000, 1px) } p { grid-column: 900000000 / span 900000000; grid-row: 99999999 }")[0], 20)
-        self.assertLess(self.took("<div><p>x</p></div>", "div { display: grid; grid-template-columns: repeat(auto-fill, 0.001px); width: 1e8px }")[0], 20)
+        self.assertLess(
+            self.took(
+                "<div><p>x</p></div>",
+                "div { display: grid; grid-template-columns: repeat(1000000, 1px) } p { grid-column: 900000000 / span 900000000; grid-row: 99999999 }",
+            )[0],
+            20,
+        )
+        self.assertLess(
+            self.took(
+                "<div><p>x</p></div>",
+                "div { display: grid; grid-template-columns: repeat(auto-fill, 0.001px); width: 1e8px }",
+            )[0],
+            20,
+        )
 
     def test_absurd_tables_are_bounded(self) -> None:
-        self.assertLess(self.took("<table><tr><td colspan=99999999 rowspan=99999999>x</td></tr></table><table><col span=99999999></table>")[0], 20)
+        self.assertLess(
+            self.took(
+                "<table><tr><td colspan=99999999 rowspan=99999999>x</td></tr></table><table><col span=99999999></table>"
+            )[0],
+            20,
+        )
 
     def test_a_word_of_a_million_letters(self) -> None:
         self.assertLess(self.took("<p>" + "a" * 200_000 + "</p>", "p { overflow-wrap: anywhere }")[0], 40)
 
     def test_imports_in_a_circle(self) -> None:
-        found = Page(MemoryFiles({"index.html": "<!doctype html><link rel=stylesheet href=a.css><p>x", "a.css": "@import 'b.css'; p { width: 5px }", "b.css": "@import 'a.css'; p { height: 7px }"}))
+        found = Page(
+            MemoryFiles(
+                {
+                    "index.html": "<!doctype html><link rel=stylesheet href=a.css><p>x",
+                    "a.css": "@import 'b.css'; p { width: 5px }",
+                    "b.css": "@import 'a.css'; p { height: 7px }",
+                }
+            )
+        )
         paragraph = found.boxes(320).boxes[1]
         self.assertEqual((paragraph.width, paragraph.height), (5, 7))

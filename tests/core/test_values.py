@@ -32,7 +32,10 @@ class Units(unittest.TestCase):
         self.assertEqual(units.to_px(96), 1.5)
 
     def test_numbers_as_people_read_them(self) -> None:
-        self.assertEqual([px(v) for v in (694, 163.5, 1920, -4, 0.004, 33.333)], ["694", "163.50", "1,920", "−4", "0", "33.33"])
+        self.assertEqual(
+            [px(v) for v in (694, 163.5, 1920, -4, 0.004, 33.333)],
+            ["694", "163.50", "1,920", "−4", "0", "33.33"],
+        )
 
 
 class Lengths(unittest.TestCase):
@@ -50,7 +53,17 @@ class Lengths(unittest.TestCase):
         self.assertEqual(self.width("2lh", "font-size: 10px; line-height: 3"), 60)
 
     def test_viewport_units(self) -> None:
-        for value, expected in (("10vw", 80), ("10vh", 60), ("10vmin", 60), ("10vmax", 80), ("10vi", 80), ("10vb", 60), ("10svw", 80), ("10dvh", 60), ("10lvmin", 60)):
+        for value, expected in (
+            ("10vw", 80),
+            ("10vh", 60),
+            ("10vmin", 60),
+            ("10vmax", 80),
+            ("10vi", 80),
+            ("10vb", 60),
+            ("10svw", 80),
+            ("10dvh", 60),
+            ("10lvmin", 60),
+        ):
             self.assertEqual(self.width(value), expected, value)
 
     def test_calc(self) -> None:
@@ -80,7 +93,10 @@ class Lengths(unittest.TestCase):
         self.assertEqual(self.width("0"), 0)
 
     def test_edges_from_shorthands(self) -> None:
-        page = page_of("div { padding: 1px 2px 3px; border: solid; border-width: 4px 5px; margin: 0 auto 7px 8px }", "<div></div>")
+        page = page_of(
+            "div { padding: 1px 2px 3px; border: solid; border-width: 4px 5px; margin: 0 auto 7px 8px }",
+            "<div></div>",
+        )
         found = box(page, "div")
         # 8 from the left; auto takes what is left of none, since the width is auto.
         self.assertEqual((found.x, found.width, found.height), (8, 792, 4 + 1 + 3 + 4))
@@ -93,11 +109,25 @@ class Lengths(unittest.TestCase):
 
 class Variables(unittest.TestCase):
     def test_references_and_fallbacks(self) -> None:
-        page = page_of(":root { --a: 30px; --b: calc(var(--a) * 2) } p { width: var(--b) } b { display: block; width: var(--none, var(--a)) }", "<p></p><b></b>")
+        page = page_of(
+            """
+            :root { --a: 30px; --b: calc(var(--a) * 2) }
+            p { width: var(--b) }
+            b { display: block; width: var(--none, var(--a)) }
+            """,
+            "<p></p><b></b>",
+        )
         self.assertEqual((box(page, "p").width, box(page, "b").width), (60, 30))
 
     def test_cycles_are_invalid_at_computed_value_time(self) -> None:
-        page = page_of(":root { --a: var(--b); --b: var(--a); --c: var(--c) } p { width: var(--a); } b { display: block; width: var(--c, 40px) }", "<p></p><b></b>")
+        page = page_of(
+            """
+            :root { --a: var(--b); --b: var(--a); --c: var(--c) }
+            p { width: var(--a); }
+            b { display: block; width: var(--c, 40px) }
+            """,
+            "<p></p><b></b>",
+        )
         self.assertEqual((box(page, "p").width, box(page, "b").width), (800, 40))
 
     def test_growth_without_end_is_cut_off(self) -> None:

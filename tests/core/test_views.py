@@ -14,7 +14,9 @@ from .pages import only, page_of, recorded
 class Notes(unittest.TestCase):
     def texts(self, css: str, body: str, width: int = 800) -> list[str]:
         page = page_of(css, body)
-        return [note.text for note in margin_notes(page, recorded(page, width)) if note.file == "index.html"][1:]
+        return [note.text for note in margin_notes(page, recorded(page, width)) if note.file == "index.html"][
+            1:
+        ]
 
     def test_lengths_and_sides(self) -> None:
         for declaration, expected in (
@@ -28,30 +30,60 @@ class Notes(unittest.TestCase):
         self.assertIn("0, then 150", self.texts("p { width: 500px; margin: 0 auto }", "<p>x</p>"))
 
     def test_grids_and_flex_containers(self) -> None:
-        texts = self.texts("div { display: grid; grid-template-columns: 1fr 3fr; gap: 8px 20px }", "<div><p></p><p></p><p></p></div>")
+        texts = self.texts(
+            "div { display: grid; grid-template-columns: 1fr 3fr; gap: 8px 20px }",
+            "<div><p></p><p></p><p></p></div>",
+        )
         # (800 − 20) ÷ 4 = 195, three times that 585.
         self.assertEqual(texts, ["2 columns, 2 rows", "195 | 585", "8, then 20"])
-        self.assertEqual(self.texts("div { display: flex; flex-wrap: wrap } p { flex: 0 0 500px }", "<div><p></p><p></p></div>"), ["2 items on 2 lines", "500 wide"])
+        self.assertEqual(
+            self.texts(
+                "div { display: flex; flex-wrap: wrap } p { flex: 0 0 500px }", "<div><p></p><p></p></div>"
+            ),
+            ["2 items on 2 lines", "500 wide"],
+        )
 
     def test_problems_stand_beside_their_line(self) -> None:
         texts = self.texts("p { widht: 3px; width: 30; color: red height: 3px }", "<p>x</p>")
-        self.assertEqual(texts, ["There is no property widht.", "width needs a unit after 30.", "A semicolon is missing: color swallows the next declaration, and both are dropped."])
+        self.assertEqual(
+            texts,
+            [
+                "There is no property widht.",
+                "width needs a unit after 30.",
+                "A semicolon is missing: color swallows the next declaration, and both are dropped.",
+            ],
+        )
 
 
 class Rows(unittest.TestCase):
     def test_ancestors_that_narrow_and_the_box(self) -> None:
-        page = page_of(".w { padding: 0 24px } .same { } p { margin: 0 10%; border: 1px solid }", "<div class=w><div class=same><p>x</p></div></div>")
+        page = page_of(
+            """
+            .w { padding: 0 24px }
+            .same { }
+            p { margin: 0 10%; border: 1px solid }
+            """,
+            "<div class=w><div class=same><p>x</p></div></div>",
+        )
         rows = dimension_rows(recorded(page, 742), only(page, "p"))
         self.assertEqual([row.name for row in rows], ["viewport", "div.w", "p"])
-        self.assertEqual([(part.kind, part.width) for part in rows[1].parts], [("padding", 24), ("content", 694), ("padding", 24)])
+        self.assertEqual(
+            [(part.kind, part.width) for part in rows[1].parts],
+            [("padding", 24), ("content", 694), ("padding", 24)],
+        )
         # 10% of 694 is 69.4, cut to 69.390625.
         self.assertEqual((rows[2].parts[0].kind, rows[2].parts[0].width), ("margin", 69.390625))
         self.assertEqual(sum(part.width for part in rows[2].parts), 694)
 
     def test_tracks_with_gaps(self) -> None:
-        page = page_of("div { display: grid; grid-template-columns: 100px 1fr; gap: 20px }", "<div><p>x</p></div>")
+        page = page_of(
+            "div { display: grid; grid-template-columns: 100px 1fr; gap: 20px }", "<div><p>x</p></div>"
+        )
         rows = dimension_rows(recorded(page, 500), only(page, "p"))
-        self.assertEqual([(part.kind, part.x, part.width, part.label) for part in rows[-2].parts], [("track", 0, 100, "100 = 100"), ("gap", 100, 20, ""), ("track", 120, 380, "1fr = 380")])
+        self.assertEqual(
+            [(part.kind, part.x, part.width, part.label) for part in rows[-2].parts],
+            [("track", 0, 100, "100 = 100"), ("gap", 100, 20, ""), ("track", 120, 380, "1fr = 380")],
+        )
 
     def test_deep_nesting_stays_in_bounds(self) -> None:
         page = page_of("div { padding: 0 5px }", "<div>" * 20 + "<p>x</p>" + "</div>" * 20)
@@ -72,13 +104,26 @@ class Hills(unittest.TestCase):
         self.assertEqual([(e.at, e.cause) for e in hill.edges], [(600, "p reaches 600")])
 
     def test_a_query_cuts_between_two_widths(self) -> None:
-        page = page_of("p { width: 100px } @media (min-width: 500px) { p { width: 50% } }", "<p>x</p>")
+        page = page_of(
+            """
+            p { width: 100px }
+            @media (min-width: 500px) { p { width: 50% } }
+            """,
+            "<p>x</p>",
+        )
         hill = hill_of(page, only(page, "p"), 400, 600)
-        self.assertEqual([(p.at, p.width) for p in hill.points], [(400, 100), (499, 100), (500, 250), (600, 300)])
-        self.assertEqual([(e.at, e.cause, e.line) for e in hill.edges], [(500, "@media (min-width: 500px)", 1)])
+        self.assertEqual(
+            [(p.at, p.width) for p in hill.points], [(400, 100), (499, 100), (500, 250), (600, 300)]
+        )
+        self.assertEqual(
+            [(e.at, e.cause, e.line) for e in hill.edges], [(500, "@media (min-width: 500px)", 1)]
+        )
 
     def test_the_exact_width_at_which_columns_fit(self) -> None:
-        page = page_of("div { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)) }", "<div><p>x</p></div>")
+        page = page_of(
+            "div { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)) }",
+            "<div><p>x</p></div>",
+        )
         hill = hill_of(page, only(page, "p"), 350, 450)
         self.assertEqual({p.at: p.width for p in hill.points}[399], 399)
         self.assertEqual({p.at: p.width for p in hill.points}[400], 200)
@@ -86,7 +131,9 @@ class Hills(unittest.TestCase):
     def test_where_it_makes_no_box(self) -> None:
         page = page_of("@media (max-width: 399px) { p { display: none } }", "<p>x</p>")
         hill = hill_of(page, only(page, "p"), 300, 500)
-        self.assertEqual([(p.at, p.width) for p in hill.points], [(300, None), (399, None), (400, 400), (500, 500)])
+        self.assertEqual(
+            [(p.at, p.width) for p in hill.points], [(300, None), (399, None), (400, 400), (500, 500)]
+        )
 
     def test_it_can_be_stopped(self) -> None:
         page = page_of("p { width: 50% }", "<p>x</p>")

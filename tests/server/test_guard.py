@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 
 from django.test import TestCase
-
 from hillpin.sites.preview import with_script
 from hillpin.sites.store import NewFile, add_site
 
@@ -14,13 +13,29 @@ PAGE = b"<!doctype html><html><head><title>t</title><script>alert(1)</script></h
 
 class Guard(TestCase):
     def setUp(self) -> None:
-        self.site = add_site("Orra", [NewFile("index.html", PAGE), NewFile("a.css", b"p{}"), NewFile("fonts/x.woff2", b"wOF2")])
+        self.site = add_site(
+            "Orra", [NewFile("index.html", PAGE), NewFile("a.css", b"p{}"), NewFile("fonts/x.woff2", b"wOF2")]
+        )
 
     def test_the_api_refuses_other_origins(self) -> None:
-        for headers in ({"HTTP_ORIGIN": "null"}, {"HTTP_ORIGIN": "http://elsewhere.example"}, {"HTTP_SEC_FETCH_SITE": "cross-site"}):
+        for headers in (
+            {"HTTP_ORIGIN": "null"},
+            {"HTTP_ORIGIN": "http://elsewhere.example"},
+            {"HTTP_SEC_FETCH_SITE": "cross-site"},
+        ):
             self.assertEqual(self.client.get("/api/sites", **headers).status_code, 403, headers)
-            self.assertEqual(self.client.post("/api/sites", data=json.dumps({"name": "x"}), content_type="application/json", **headers).status_code, 403)
-        self.assertEqual(self.client.get("/api/sites", HTTP_ORIGIN="http://testserver", HTTP_SEC_FETCH_SITE="same-origin").status_code, 200)
+            self.assertEqual(
+                self.client.post(
+                    "/api/sites", data=json.dumps({"name": "x"}), content_type="application/json", **headers
+                ).status_code,
+                403,
+            )
+        self.assertEqual(
+            self.client.get(
+                "/api/sites", HTTP_ORIGIN="http://testserver", HTTP_SEC_FETCH_SITE="same-origin"
+            ).status_code,
+            200,
+        )
 
     def test_hosts_that_are_not_this_machine_are_refused(self) -> None:
         self.assertEqual(self.client.get("/api/sites", HTTP_HOST="evil.example").status_code, 400)
@@ -30,13 +45,21 @@ class Guard(TestCase):
         policy = answer.headers["Content-Security-Policy"]
         self.assertIn("sandbox allow-scripts;", policy)
         self.assertNotIn("allow-same-origin", policy)
-        for part in ("default-src 'none'", "connect-src 'none'", "form-action 'none'", "frame-ancestors 'self'"):
+        for part in (
+            "default-src 'none'",
+            "connect-src 'none'",
+            "form-action 'none'",
+            "frame-ancestors 'self'",
+        ):
             self.assertIn(part, policy)
         nonce = policy.split("'nonce-")[1].split("'")[0]
         self.assertEqual(answer.content.count(f'nonce="{nonce}"'.encode()), 1)
 
     def test_each_preview_has_a_nonce_of_its_own(self) -> None:
-        first, second = (self.client.get(f"/preview/{self.site.pk}/index.html").headers["Content-Security-Policy"] for _ in range(2))
+        first, second = (
+            self.client.get(f"/preview/{self.site.pk}/index.html").headers["Content-Security-Policy"]
+            for _ in range(2)
+        )
         self.assertNotEqual(first, second)
 
     def test_pictures_come_from_the_site_only(self) -> None:
@@ -45,11 +68,16 @@ class Guard(TestCase):
 
     def test_fonts_may_be_read_by_the_frame(self) -> None:
         answer = self.client.get(f"/preview/{self.site.pk}/fonts/x.woff2")
-        self.assertEqual((answer.headers["Content-Type"], answer.headers["Access-Control-Allow-Origin"]), ("font/woff2", "*"))
+        self.assertEqual(
+            (answer.headers["Content-Type"], answer.headers["Access-Control-Allow-Origin"]),
+            ("font/woff2", "*"),
+        )
 
     def test_a_missing_file_is_named(self) -> None:
         answer = self.client.get(f"/preview/{self.site.pk}/none.css")
-        self.assertEqual((answer.status_code, answer.content), (404, b"There is no file none.css in this site."))
+        self.assertEqual(
+            (answer.status_code, answer.content), (404, b"There is no file none.css in this site.")
+        )
 
     def test_the_frame_script_is_first_in_the_head_and_leaves_the_doctype_first(self) -> None:
         page = with_script(PAGE, "n")

@@ -9,7 +9,6 @@ from typing import Any
 from django.conf import settings
 from django.core.management import call_command
 from django.test import TestCase
-
 from hillpin.numbers.pages import MOST_PAGES, PageShelf
 from hillpin.sites.store import NewFile, add_site, save_file
 
@@ -32,7 +31,9 @@ class Numbers(TestCase):
         body = {"page": "index.html", "width": 400, **body}
         if path == "hill":
             del body["width"]
-        return self.client.post(f"/api/sites/{self.site.pk}/{path}", data=json.dumps(body), content_type="application/json")
+        return self.client.post(
+            f"/api/sites/{self.site.pk}/{path}", data=json.dumps(body), content_type="application/json"
+        )
 
     def index_of(self, answer: Any, name: str) -> int:
         return next(e["index"] for e in answer["elements"] if e["name"] == name)
@@ -41,14 +42,19 @@ class Numbers(TestCase):
         answer = self.ask(selected=2).json()
         # 400 − 2 × 20 = 360 in .wrap; half of it is 180, with padding and border 180 + 20 + 4 = 204.
         section = answer["elements"][2]
-        self.assertEqual((section["name"], section["rect"]), ("section#s", [20.0, 0.0, 204.0, section["rect"][3]]))
+        self.assertEqual(
+            (section["name"], section["rect"]), ("section#s", [20.0, 0.0, 204.0, section["rect"][3]])
+        )
         working = answer["workings"][0]
         self.assertEqual((working["of"], working["value"], working["inside"]), ("width", 204.0, 180.0))
         self.assertEqual([(s["operation"], s["amount"], s["line"]) for s in working["steps"]], [
             ("start", 400.0, None), ("note", 0.0, 2), ("add", -40.0, 2), ("set", 180.0, 3), ("add", 20.0, 3), ("add", 4.0, 3),
         ])  # fmt: skip
         self.assertEqual([row["name"] for row in answer["rows"]], ["viewport", "main.wrap", "section#s"])
-        self.assertEqual([(p["kind"], p["width"]) for p in answer["rows"][2]["parts"]], [("border", 2.0), ("padding", 10.0), ("content", 180.0), ("padding", 10.0), ("border", 2.0)])
+        self.assertEqual(
+            [(p["kind"], p["width"]) for p in answer["rows"][2]["parts"]],
+            [("border", 2.0), ("padding", 10.0), ("content", 180.0), ("padding", 10.0), ("border", 2.0)],
+        )
 
     def test_notes_say_what_each_declaration_comes_to(self) -> None:
         notes = {(n["line"], n["text"]) for n in self.ask(selected=2).json()["notes"]}
@@ -90,13 +96,29 @@ class Numbers(TestCase):
     def test_bad_questions_get_sentences(self) -> None:
         self.assertEqual(self.ask(page="none.html").json()["detail"], "There is no file none.html.")
         self.assertEqual(self.ask(width=0).status_code, 422)
-        self.assertEqual(self.ask("hill", start=900, end=300).json()["detail"], "The range of widths is empty.")
-        self.assertEqual(self.client.post("/api/sites/999/numbers", data="{}", content_type="application/json").status_code, 422)
+        self.assertEqual(
+            self.ask("hill", start=900, end=300).json()["detail"], "The range of widths is empty."
+        )
+        self.assertEqual(
+            self.client.post(
+                "/api/sites/999/numbers", data="{}", content_type="application/json"
+            ).status_code,
+            422,
+        )
 
     def test_missing_files_are_named_with_their_line(self) -> None:
-        broken = add_site("Vey", [NewFile("index.html", b"<!doctype html>\n<link rel=stylesheet href=styel.css>\n<p>x")])
-        answer = self.client.post(f"/api/sites/{broken.pk}/numbers", data=json.dumps({"page": "index.html", "width": 400}), content_type="application/json").json()
-        self.assertEqual(answer["missing"], [{"address": "styel.css", "file": "index.html", "line": 2, "kind": "stylesheet"}])
+        broken = add_site(
+            "Vey", [NewFile("index.html", b"<!doctype html>\n<link rel=stylesheet href=styel.css>\n<p>x")]
+        )
+        answer = self.client.post(
+            f"/api/sites/{broken.pk}/numbers",
+            data=json.dumps({"page": "index.html", "width": 400}),
+            content_type="application/json",
+        ).json()
+        self.assertEqual(
+            answer["missing"],
+            [{"address": "styel.css", "file": "index.html", "line": 2, "kind": "stylesheet"}],
+        )
 
     def test_pages_are_kept_until_something_changes(self) -> None:
         shelf = PageShelf()
@@ -114,4 +136,8 @@ class Schema(TestCase):
     def test_the_front_end_types_are_made_from_the_schema_as_it_is(self) -> None:
         target = Path(settings.DATA) / "openapi.json"
         call_command("write_schema", str(target))
-        self.assertEqual(target.read_text(), (settings.ROOT / "web" / "openapi.json").read_text(), "Run: manage write_schema web/openapi.json and npm run api in web/")
+        self.assertEqual(
+            target.read_text(),
+            (settings.ROOT / "web" / "openapi.json").read_text(),
+            "Run: manage write_schema web/openapi.json and npm run api in web/",
+        )

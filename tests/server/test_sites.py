@@ -9,7 +9,6 @@ from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import TestCase
-
 from hillpin.sites import store
 from hillpin.sites.demo import demo_files, load_demo
 from hillpin.sites.models import Revision, Site, SiteFile
@@ -31,11 +30,18 @@ class SiteTestCase(TestCase):
     """Short ways of asking the API."""
 
     def send(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
-        return getattr(self.client, method)(f"/api{path}", data=json.dumps(body) if body is not None else None, content_type="application/json", **headers)
+        return getattr(self.client, method)(
+            f"/api{path}",
+            data=json.dumps(body) if body is not None else None,
+            content_type="application/json",
+            **headers,
+        )
 
     def take_in(self, files: dict[str, bytes], **more: Any) -> Any:
         uploads = [SimpleUploadedFile(path.rsplit("/", 1)[-1], content) for path, content in files.items()]
-        return self.client.post("/api/sites/import", {"files": uploads, "paths": json.dumps(list(files)), **more})
+        return self.client.post(
+            "/api/sites/import", {"files": uploads, "paths": json.dumps(list(files)), **more}
+        )
 
     def read_zip(self, site: int) -> dict[str, bytes]:
         data = self.client.get(f"/api/sites/{site}/zip").content
@@ -49,14 +55,26 @@ class NewSites(SiteTestCase):
         self.assertEqual(answer.status_code, 201)
         site = answer.json()
         self.assertEqual(site["name"], "Vey by boat")
-        self.assertEqual([file["path"] for file in site["files"]], ["index.html", "pictures/read-me.txt", "style.css"])
+        self.assertEqual(
+            [file["path"] for file in site["files"]], ["index.html", "pictures/read-me.txt", "style.css"]
+        )
         text = self.client.get(f"/api/sites/{site['id']}/file?path=index.html").json()["text"]
-        for part in ("<!DOCTYPE html>", '<html lang="en">', '<meta charset="utf-8">', 'name="viewport"', 'href="style.css"', "<title>Vey by boat</title>"):
+        for part in (
+            "<!DOCTYPE html>",
+            '<html lang="en">',
+            '<meta charset="utf-8">',
+            'name="viewport"',
+            'href="style.css"',
+            "<title>Vey by boat</title>",
+        ):
             self.assertIn(part, text)
 
     def test_names_are_escaped_in_the_page_and_bounded(self) -> None:
         site = self.send("post", "/sites", {"name": "<b>&</b>"}).json()
-        self.assertIn("<title>&lt;b&gt;&amp;&lt;/b&gt;</title>", self.client.get(f"/api/sites/{site['id']}/file?path=index.html").json()["text"])
+        self.assertIn(
+            "<title>&lt;b&gt;&amp;&lt;/b&gt;</title>",
+            self.client.get(f"/api/sites/{site['id']}/file?path=index.html").json()["text"],
+        )
         self.assertEqual(self.send("post", "/sites", {"name": " "}).status_code, 422)
         refused = self.send("post", "/sites", {"name": "x" * 121})
         self.assertEqual(refused.json()["detail"], "A site's name has 120 characters at most.")
@@ -84,13 +102,17 @@ class NewSites(SiteTestCase):
 class TakingIn(SiteTestCase):
     def test_a_zip_comes_out_byte_for_byte(self) -> None:
         files = {"index.html": PAGE, "css/a.css": b"p{}\n", "pictures/orra.png": PICTURE}
-        answer = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("orra.zip", zipped(files))]})
+        answer = self.client.post(
+            "/api/sites/import", {"files": [SimpleUploadedFile("orra.zip", zipped(files))]}
+        )
         self.assertEqual(answer.status_code, 201, answer.content)
         self.assertEqual(answer.json()["name"], "orra")
         self.assertEqual(self.read_zip(answer.json()["id"]), files)
 
     def test_a_folder_loses_its_own_name_only(self) -> None:
-        answer = self.take_in({"my-site/index.html": PAGE, "my-site/css/a.css": b"", "my-site/.DS_Store": b"junk"})
+        answer = self.take_in(
+            {"my-site/index.html": PAGE, "my-site/css/a.css": b"", "my-site/.DS_Store": b"junk"}
+        )
         self.assertEqual([file["path"] for file in answer.json()["files"]], ["css/a.css", "index.html"])
         self.assertEqual(answer.json()["name"], "my-site")
 
@@ -99,8 +121,18 @@ class TakingIn(SiteTestCase):
         self.assertEqual([file["kind"] for file in answer.json()["files"]], ["style", "page", "page"])
 
     def test_paths_that_lead_out_are_refused_and_nothing_is_taken_in(self) -> None:
-        for path in ("../evil.html", "/etc/evil.html", "a/../../evil.html", "C:/evil.html", "a\\..\\..\\evil.html", "a//b.html"):
-            answer = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", zipped({path: PAGE, "index.html": PAGE}))]})
+        for path in (
+            "../evil.html",
+            "/etc/evil.html",
+            "a/../../evil.html",
+            "C:/evil.html",
+            "a\\..\\..\\evil.html",
+            "a//b.html",
+        ):
+            answer = self.client.post(
+                "/api/sites/import",
+                {"files": [SimpleUploadedFile("x.zip", zipped({path: PAGE, "index.html": PAGE}))]},
+            )
             self.assertEqual(answer.status_code, 422, path)
             self.assertIn("leads out of the site", answer.json()["detail"])
         self.assertEqual(Site.objects.count(), 0)
@@ -109,7 +141,9 @@ class TakingIn(SiteTestCase):
         broken = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", b"not a zip")]})
         self.assertEqual(broken.json()["detail"], "The zip cannot be read. Pack it again without a password.")
         no_page = self.take_in({"a.css": b"p{}"})
-        self.assertEqual(no_page.json()["detail"], "There is no HTML page among the files. Put in at least one .html file.")
+        self.assertEqual(
+            no_page.json()["detail"], "There is no HTML page among the files. Put in at least one .html file."
+        )
 
     def test_a_zip_bomb_is_refused_by_what_it_says_and_by_what_it_does(self) -> None:
         big = zipped({"index.html": PAGE})
@@ -128,20 +162,28 @@ class TakingIn(SiteTestCase):
         self.assertEqual(answer.json()["detail"], "The zip holds 401 files; 400 are the most for one site.")
 
     def test_names_that_differ_only_in_capitals_are_refused(self) -> None:
-        self.assertIn("differ only in capitals", self.take_in({"index.html": PAGE, "Index.html": PAGE}).json()["detail"])
+        self.assertIn(
+            "differ only in capitals", self.take_in({"index.html": PAGE, "Index.html": PAGE}).json()["detail"]
+        )
 
 
 class Saving(SiteTestCase):
     def setUp(self) -> None:
-        self.site = self.take_in({"index.html": PAGE, "css/a.css": b"p { width: 10px }\n", "latin.css": "é".encode("latin-1")}).json()["id"]
+        self.site = self.take_in(
+            {"index.html": PAGE, "css/a.css": b"p { width: 10px }\n", "latin.css": "é".encode("latin-1")}
+        ).json()["id"]
 
     def save(self, path: str, text: str, base: int) -> Any:
-        return self.send("put", f"/sites/{self.site}/file", {"path": path, "text": text, "base_revision": base})
+        return self.send(
+            "put", f"/sites/{self.site}/file", {"path": path, "text": text, "base_revision": base}
+        )
 
     def test_each_save_is_a_revision(self) -> None:
         self.assertEqual(self.save("css/a.css", "p { width: 20px }\n", 1).json()["revision"], 2)
         self.assertEqual(self.save("css/a.css", "p { width: 30px }\n", 2).json()["revision"], 3)
-        numbers = [r["number"] for r in self.client.get(f"/api/sites/{self.site}/revisions?path=css/a.css").json()]
+        numbers = [
+            r["number"] for r in self.client.get(f"/api/sites/{self.site}/revisions?path=css/a.css").json()
+        ]
         self.assertEqual(numbers, [3, 2, 1])
         old = self.client.get(f"/api/sites/{self.site}/file?path=css/a.css&revision=1").json()
         self.assertEqual(old["text"], "p { width: 10px }\n")
@@ -161,14 +203,21 @@ class Saving(SiteTestCase):
         text = self.client.get(f"/api/sites/{self.site}/file?path=index.html").json()["text"]
         self.assertNotIn("\r", text)
         self.save("index.html", text.replace("<p>x", "<p>y"), 1)
-        self.assertEqual(bytes(SiteFile.objects.get(path="index.html").content), PAGE.replace(b"<p>x", b"<p>y"))
+        self.assertEqual(
+            bytes(SiteFile.objects.get(path="index.html").content), PAGE.replace(b"<p>x", b"<p>y")
+        )
 
     def test_bringing_back_makes_a_further_revision(self) -> None:
         self.save("css/a.css", "new\n", 1)
         back = self.send("post", f"/sites/{self.site}/bring-back", {"path": "css/a.css", "number": 1})
         self.assertEqual(back.json()["revision"], 3)
         self.assertEqual(bytes(SiteFile.objects.get(path="css/a.css").content), b"p { width: 10px }\n")
-        self.assertEqual(self.send("post", f"/sites/{self.site}/bring-back", {"path": "css/a.css", "number": 9}).status_code, 404)
+        self.assertEqual(
+            self.send(
+                "post", f"/sites/{self.site}/bring-back", {"path": "css/a.css", "number": 9}
+            ).status_code,
+            404,
+        )
 
     def test_what_is_not_utf8_is_kept_and_not_edited(self) -> None:
         answer = self.client.get(f"/api/sites/{self.site}/file?path=latin.css")
@@ -196,8 +245,14 @@ class Saving(SiteTestCase):
 class Pins(SiteTestCase):
     def test_pins_are_replaced_and_checked(self) -> None:
         site = self.send("post", "/sites", {"name": "Orra"}).json()["id"]
-        pins = [{"name": "quay screen", "width": 900, "height": 500}, {"name": "narrow", "width": 300, "height": 600}]
-        self.assertEqual([p["name"] for p in self.send("put", f"/sites/{site}/pins", pins).json()], ["narrow", "quay screen"])
+        pins = [
+            {"name": "quay screen", "width": 900, "height": 500},
+            {"name": "narrow", "width": 300, "height": 600},
+        ]
+        self.assertEqual(
+            [p["name"] for p in self.send("put", f"/sites/{site}/pins", pins).json()],
+            ["narrow", "quay screen"],
+        )
         wrong = self.send("put", f"/sites/{site}/pins", [{"name": "tiny", "width": 10, "height": 10}])
         self.assertEqual(wrong.json()["detail"], "The pin tiny is 10 × 10; both sides go from 100 to 4,000.")
         self.assertEqual(self.send("put", f"/sites/{site}/pins", pins * 13).status_code, 422)

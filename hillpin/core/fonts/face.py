@@ -60,6 +60,9 @@ class Face(Protocol):
     def average_advance(self, size: float) -> float:
         """Average advance of a character in px: what text fields are sized by."""
 
+    def widest_extent(self, size: float) -> float:
+        """Width in px of the box that holds any glyph."""
+
     def has(self, character: str) -> bool:
         """Whether the face has a glyph for the character."""
 
@@ -111,6 +114,8 @@ class FileFace:
         self._ascent, self._descent, self._gap = ascent / upem, descent / upem, gap / upem
         x_height = getattr(os2, "sxHeight", 0) if os2 is not None and os2.version >= 2 else 0
         self._x_height = x_height / upem if x_height else 0.0
+        head = font["head"]
+        self._extent = (head.xMax - head.xMin) / upem
         self._average = max(os2.xAvgCharWidth, 0) / upem if os2 is not None else 0.0
 
     def metrics(self, size: float) -> Metrics:
@@ -133,7 +138,11 @@ class FileFace:
         return self.shape("0", size).advances[0] if self.has("0") else size / 2
 
     def average_advance(self, size: float) -> float:
-        return f32(self._average * size) if self._average else self.zero_advance(size)
+        average = f32(self._average * size) if self._average else self.zero_advance(size)
+        return max(average, float(round_half_up(average)))
+
+    def widest_extent(self, size: float) -> float:
+        return float(round_half_up(self._extent * size))
 
     def has(self, character: str) -> bool:
         return ord(character) in self._covered

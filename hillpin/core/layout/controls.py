@@ -21,6 +21,8 @@ if TYPE_CHECKING:
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BUTTON_TYPES = frozenset({"submit", "button", "reset"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
+SCROLL_BAR = 15
+"""CSS px that a text area keeps free for a scroll bar."""
 DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
 
 
@@ -131,7 +133,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return _select(element, style, fonts, line, ascent)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
-        return Natural(math.ceil(_average_width(style, fonts) * columns) * 64, line * rows, None)
+        return Natural((math.ceil(_average_width(style, fonts) * columns) + SCROLL_BAR) * 64, line * rows, None)
     if kind in ("checkbox", "radio"):
         return Natural(13 * 64, 13 * 64, None, sits_on_baseline=True)
     if kind == "range":
@@ -139,7 +141,9 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     if kind == "color":
         return Natural(50 * 64, 27 * 64, None)
     size = _number(element, "size", 20)
-    return Natural(math.ceil(_average_width(style, fonts) * size) * 64, line, None, baseline=ascent)
+    average = _average_width(style, fonts)
+    wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
+    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent)
 
 
 def _number(element: Element, name: str, default: int) -> int:
@@ -159,4 +163,4 @@ def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int,
     if "multiple" in element.attributes or _number(element, "size", 1) > 1:
         rows = _number(element, "size", 4)
         return Natural(math.ceil(widest) * 64 + 4 * 64, (line + 64) * rows, None)
-    return Natural(math.ceil(widest) * 64 + 22 * 64, line, None, baseline=ascent)
+    return Natural(math.ceil(widest) * 64 + 20 * 64, line + 128, None, baseline=ascent)

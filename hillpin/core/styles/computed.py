@@ -202,6 +202,7 @@ class Computer:
             inherited = parent.__dict__
             for name in INHERITED_FIELDS:
                 fields[name] = inherited[name]
+            fields["absolute_font_size"] = inherited.get("absolute_font_size", False)
         style.custom = self._custom(winners, parent)
         style.winners = winners
         style.parent = parent
@@ -338,7 +339,8 @@ class Computer:
             style.__dict__["font_keyword"] = value
             ratio = MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0
             return f32(FONT_SIZES[value] * ratio)
-        style.__dict__["absolute_font_size"] = isinstance(value, Dimension) and value.unit not in ("em", "ex", "ch")
+        if isinstance(value, Dimension) and value.unit not in ("em", "ex", "ch"):
+            style.__dict__["absolute_font_size"] = True
         own, style.font_size = style.font_size, base
         size = compute_px(value, self.unit_size(style), base)
         style.font_size = own
