@@ -46,6 +46,7 @@ def dimension_rows(layout: Layout, element: Element) -> list[DimensionRow]:
     chain = [node for node in reversed(list(element.ancestors())) if node in layout.fragments]
     reached = (0.0, width)
     middle: list[DimensionRow] = []
+    passed: list[tuple[float, float]] = []
     for position, ancestor in enumerate(chain):
         row = row_of(layout, ancestor)
         span = _content_span(row)
@@ -55,10 +56,14 @@ def dimension_rows(layout: Layout, element: Element) -> list[DimensionRow]:
         if _is_track_container(layout, ancestor):
             inner = chain[position + 1] if position + 1 < len(chain) else element
             tracks = _track_row(layout, ancestor, inner)
-            if len(tracks.parts) > 1:
+            spans = _track_spans(tracks)
+            if len(spans) > 1 and spans != passed:
                 middle.append(tracks)
+            passed = spans
     if _is_track_container(layout, element):
-        middle.append(_track_row(layout, element, element))
+        own = _track_row(layout, element, element)
+        if _track_spans(own) != passed:
+            middle.append(own)
     rows += middle[-(MOST_ROWS - 2) :]
     if element in layout.fragments:
         rows.append(row_of(layout, element))
@@ -91,6 +96,11 @@ def row_of(layout: Layout, element: Element) -> DimensionRow:
 def _is_track_container(layout: Layout, element: Element) -> bool:
     found = layout.fragments.get(element)
     return found is not None and found[0].tracks is not None and found[0].box.kind in (FLEX, GRID)
+
+
+def _track_spans(row: DimensionRow) -> list[tuple[float, float]]:
+    """Where the tracks lie: those of a subgrid lie where its parent's do, and are told once."""
+    return [(part.x, part.width) for part in row.parts if part.kind == "track"]
 
 
 def _track_row(layout: Layout, container: Element, selected: Element) -> DimensionRow:

@@ -14,6 +14,7 @@ from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, exp
 from tests.chromium import TIMEOUT, browser
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+expect.set_options(timeout=TIMEOUT)
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 

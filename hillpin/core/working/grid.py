@@ -30,7 +30,7 @@ def track_words(track: Track) -> str:
         if isinstance(length, Length):
             if length.is_definite_form:
                 return f"{length.percent:g}%" if length.has_percentage else shown(length.units)
-            return kind
+            return length.kind.name.lower().replace("_", "-") if kind == "fixed" else kind
         return str(length or kind)
 
     low, high = breadth(track.size.minimum, track.minimum), breadth(track.size.maximum, track.maximum)

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, type PointerEvent, useLayoutEffect, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
@@ -29,10 +29,11 @@ interface Props {
   hill: Hill | undefined;
   isStale: boolean;
   pins: Pin[];
+  children?: ReactNode;
 }
 
 /** The width axis: the hill of the selected box, pins standing on it, edges, and the walker to drag. */
-export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale, pins }: Props) {
+export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale, pins, children }: Props) {
   const ref = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1240);
   useLayoutEffect(() => {
@@ -85,7 +86,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale
           <HillDrawing points={points} x={x} base={BASE} height={HILL_HEIGHT} most={most} />
         </g>
         <text className="title" x={SIDE} y={18}>
-          Width of <tspan>{hill?.name ?? "…"}</tspan> at every viewport from 240 to 1920
+          Width of <tspan>{hill?.name ?? "…"}</tspan>{room > 900 ? " at every viewport from 240 to 1920" : ""}
           {hill && !hill.modelled ? " (parts of it are not covered yet)" : ""}
         </text>
         <Edges x={x} edges={edges} />
@@ -113,6 +114,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale
         aria-valuetext={`${walker}${now === null || !hill ? "" : `, ${hill.name} is ${px(now)} wide`}`}
         aria-description="Arrow keys walk 1, with Shift 10; Page Up and Page Down go to the next edge or pin."
       />
+      {children}
       <HillTable hill={hill} pins={pins} onWalk={onWalk} />
     </Area>
   );

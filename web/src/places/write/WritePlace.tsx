@@ -5,6 +5,7 @@ import { ask, client, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
 import { clock } from "../../kit/numbers";
 import { go, Link, writeAddress } from "../../router";
+import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
 import { clampWidth } from "../../width-axis/scale";
 import { AtThisWidth } from "./AtThisWidth";
@@ -107,7 +108,9 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         <SaveState files={files} />
         <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
       </Header>
-      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} isStale={isStale} pins={site.pins} />
+      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} isStale={isStale} pins={site.pins}>
+        <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />
+      </WidthAxis>
       <main className="work">
         <EditorColumn
           siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} notes={notes} marks={marks} jump={jump} alsoOpen={alsoOpen}
