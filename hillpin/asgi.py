@@ -1,8 +1,11 @@
 """The application that the server runs."""
 
 import os
+import warnings
 
 from django.core.asgi import get_asgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
+# WhiteNoise sends the interface's files from an ordinary iterator: small and on this machine, so nothing waits for it.
+warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
 application = get_asgi_application()

@@ -20,7 +20,7 @@ const Sheet = styled(Popover)`
   li > :first-child { min-width: 0; overflow-wrap: anywhere; }
   form { display: grid; grid-template-columns: 1fr auto; gap: 6px 8px; align-items: end; }
   label { font-size: 12px; color: var(--soft); }
-  input { width: 100%; padding: 5px 8px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--paper); color: var(--ink); font: inherit; }
+  input { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: 4px; background: var(--paper); color: var(--ink); font: inherit; }
   input:focus-visible { outline: 2px solid var(--lake); outline-offset: 1px; }
   [role="alert"] { grid-column: 1 / -1; margin: 0; color: var(--pin); }
 `;
@@ -40,7 +40,7 @@ export function PinsMenu(props: Props) {
     <Corner ref={setCorner}>
       <DialogTrigger>
         <Button>Pins</Button>
-        <Sheet placement="bottom end" UNSTABLE_portalContainer={corner ?? undefined}><Dialog aria-label="Pins"><PinList {...props} /></Dialog></Sheet>
+        <Sheet placement="bottom end" UNSTABLE_portalContainer={corner?.closest("section") ?? undefined}><Dialog aria-label="Pins"><PinList {...props} /></Dialog></Sheet>
       </DialogTrigger>
     </Corner>
   );
