@@ -47,9 +47,7 @@ class Pins(InterfaceCase):
         dialog = page.get_by_role("dialog", name="Pins")
         dialog.get_by_label("A name for").fill("   ")
         dialog.get_by_role("button", name="Put a pin").click()
-        expect(dialog.get_by_role("alert")).to_have_text(
-            "A pin needs a name of 40 characters at most."
-        )
+        expect(dialog.get_by_role("alert")).to_have_text("A pin needs a name of 40 characters at most.")
         expect(dialog.get_by_label("A name for")).to_have_value("   ")
         self.assertEqual(self.site.pins.count(), before)
 

@@ -11,7 +11,7 @@ from .alignment import split_safety
 from .boxes import REPLACED, Box, Edges, edges_of
 from .fragments import Fragment, Space
 from .intrinsic import content_sizes
-from .sizing import clamp_inline, fit_content, resolve_block, resolve_inline, to_border_box
+from .sizing import clamp_inline, fit_content, resolve_block, resolve_inline, to_border_box, width_from_ratio
 
 if TYPE_CHECKING:
     from .context import Context
@@ -124,7 +124,9 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
     elif box.kind == REPLACED:
         return INDEFINITE
     else:
-        used = fit_content(ctx, box, edges, available - margins)
+        flexed = item.main if item.is_definite or item.main != item.base else INDEFINITE
+        from_ratio = width_from_ratio(box, edges, Space(available, percent_block=axes.percent_block, fixed_block=flexed or INDEFINITE, definite=True))
+        used = from_ratio if from_ratio is not None else fit_content(ctx, box, edges, available - margins)
     return clamp_inline(ctx, box, used, edges, available, margins)
 
 
@@ -171,7 +173,7 @@ class _Sizes:
             return self.item.main_around
         specified = self._specified()
         if self.axes.is_row:
-            transferred = self._transferred() if self.box.kind == REPLACED else INDEFINITE
+            transferred = self._transferred()
             content = transferred if transferred != INDEFINITE else content_sizes(self.ctx, self.box)[0] + self.edges.inline
             content = self._through_ratio(content)
         else:

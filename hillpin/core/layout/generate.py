@@ -9,6 +9,7 @@ from ..markup.tree import Document, Element, Text
 from ..styles.computed import ComputedStyle
 from ..styles.media import Viewport, parse_media
 from ..styles.resolve import ITEM_CONTAINERS, StyleResolver
+from ..styles.values import ZERO
 from ..styles.variables import tokens_of
 from .boxes import Box, Kind
 from .controls import (
@@ -30,6 +31,7 @@ _KINDS: dict[str, Kind] = {
     "table-column": Kind.COLUMN, "table-column-group": Kind.COLUMN_GROUP, "inline": Kind.INLINE, "ruby": Kind.INLINE,
 }  # fmt: skip
 _CLIPPING = frozenset({"hidden", "scroll", "auto"})
+_CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 
 
 @dataclass(slots=True)
@@ -84,12 +86,26 @@ class Generator:
     def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         """The boxes of an element's pseudo-elements and children, as raw siblings."""
         self._generated(element, "before", style, as_item, into)
+        is_closed = element.tag == "details" and "open" not in element.attributes
+        summary = next((c for c in element.children if not isinstance(c, Text) and c.tag == "summary"), None) if is_closed else None
+        hidden: list[Box] = []
         for child in element.children:
+            target = hidden if is_closed and child is not summary else into
             if isinstance(child, Text):
-                into.append(Box(Kind.TEXT, style, None, text=child.data, is_inline_level=True))
+                target.append(Box(Kind.TEXT, style, None, text=child.data, is_inline_level=True))
             else:
-                self._element(child, style, as_item, into)
+                self._element(child, style, as_item, target)
+        if hidden:
+            into.append(self._skipped(style, hidden))
         self._generated(element, "after", style, as_item, into)
+
+    def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
+        """The content of closed details: it has boxes that take no room (HTML 15.5.5, css-contain-2 §4)."""
+        box = self.box_for(self.resolver.anonymous_style(style, "flow-root"), None)
+        box.style.height = ZERO
+        box.role = "anonymous"
+        settle(box, children, self.resolver)
+        return box
 
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)
@@ -144,6 +160,7 @@ class Generator:
             or display in ("inline-block", "table-cell", "table-caption", "flow-root")
             or (clips and box.kind == Kind.BLOCK and not propagated)
             or style.container_type != "normal"
+            or not _CONTAINING.isdisjoint(style.contain)
             or style.column_count != "auto"
             or not style.column_width.is_auto
             or (element is not None and element.tag in ("fieldset", "button", "details") and element.tag != "details")
@@ -334,6 +351,8 @@ class Generator:
             self._unmodelled(box, element, "direction: rtl")
         if style.column_count not in ("auto", 1) or not style.column_width.is_auto:
             self._unmodelled(box, element, "multiple columns")
+        if "size" in style.contain or "strict" in style.contain:
+            self._unmodelled(box, element, "size containment")
         if style.zoom != 1:
             self._unmodelled(box, element, "zoom")
         if style.display == "ruby":

@@ -224,6 +224,12 @@ class _InlineSizes:
     def _float(self, item: Item) -> None:
         low, high = contributions(self.ctx, item.box)
         self.low = max(self.low, low)
+        clear = item.box.style.clear
+        if clear in ("left", "both") and self.floats_left or clear in ("right", "both") and self.floats_right:
+            self.high = max(self.high, self.line + self.floats_left + self.floats_right)
+            self.line = 0
+            self.floats_left = 0 if clear != "right" else self.floats_left
+            self.floats_right = 0 if clear != "left" else self.floats_right
         if item.box.style.float == "left":
             self.floats_left += high
         else:

@@ -157,7 +157,8 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
         return space.fixed_block
     height = definite_block_size(box, edges, space)
     if height != INDEFINITE:
-        return height
+        has_content_limit = Kind.CALC < box.style.min_height.kind != AUTO_KIND or Kind.CALC < box.style.max_height.kind != Kind.NONE
+        return clamp_block(box, height, edges, space.percent_block, content) if has_content_limit else height
     if box.style.aspect_ratio is not None and ratio_of(box) is not None and box.style.height.kind in (AUTO_KIND, Kind.PERCENT):
         height = height_from_ratio(box, edges, width)
         if box.style.min_height.kind == AUTO_KIND and box.style.overflow_y in ("visible", "clip"):

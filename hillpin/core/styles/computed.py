@@ -132,6 +132,7 @@ class ComputedStyle:
     grid_row_end: grid.Line
     grid_column_start: grid.Line
     grid_column_end: grid.Line
+    contain: tuple[str, ...]
     container_type: str
     container_name: tuple[str, ...]
     column_count: str | int

@@ -167,6 +167,13 @@ def _read_container_name(tokens: Tokens) -> Any:
     return () if names == ("none",) else names
 
 
+def _read_contain(tokens: Tokens) -> Any:
+    words = tuple(keyword(token) or "" for token in tokens)
+    if words == ("none",):
+        return ()
+    return words if words and set(words) <= {"strict", "content", "size", "inline-size", "layout", "style", "paint"} else None
+
+
 def _read_container_type(tokens: Tokens) -> Any:
     words = {keyword(token) for token in tokens}
     if not words or not words <= {"normal", "size", "inline-size", "scroll-state"}:
@@ -282,6 +289,7 @@ _add("grid-auto-columns grid-auto-rows", grid.read_auto_tracks, (grid.AUTO_TRACK
 _add("grid-auto-flow", _read_flow, "row")
 _add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_line, grid.AUTO_LINE)
 
+_add("contain", _read_contain, ())
 _add("container-type", _read_container_type, "normal")
 _add("container-name", _read_container_name, ())
 _add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto")

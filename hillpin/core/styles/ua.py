@@ -43,7 +43,6 @@ ol[type=I s] { list-style-type: upper-roman; }
 li { display: list-item; }
 summary { display: list-item; list-style: disclosure-closed inside; }
 details[open] > summary:first-of-type { list-style-type: disclosure-open; }
-details:not([open]) > :not(summary:first-of-type) { display: none; }
 hr { border: 1px inset gray; margin-block: 0.5em; margin-inline: auto; overflow: hidden; }
 table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial; }
 caption { display: table-caption; text-align: -webkit-center; }
@@ -109,6 +108,7 @@ def parse_dimension(text: str) -> Dimension | Percentage | None:
     return Percentage(float(digits)) if is_percentage else Dimension(float(digits), "px")
 
 
+_FONT_STEPS = ("x-small", "small", "medium", "large", "x-large", "xx-large", "xxx-large")
 _ALIGN = {"left": "left", "right": "right", "center": "center", "justify": "justify"}
 
 
@@ -134,6 +134,12 @@ def presentational_hints(element: Element) -> dict[str, Any]:
         hints["list-style-type"] = kind
     elif tag == "br" and "clear" in attributes:
         hints["clear"] = {"all": "both"}.get(attributes["clear"].lower(), attributes["clear"].lower())
+    elif tag == "hr" and "size" in attributes and (thick := parse_dimension(attributes["size"])):
+        hints["height"] = Dimension(max(thick.value - 2, 0), "px")
+    elif tag == "font" and attributes.get("size", "").strip().lstrip("+-").isdigit():
+        size = attributes["size"].strip()
+        step = int(size) + (3 if size[0] in "+-" else 0)
+        hints["font-size"] = _FONT_STEPS[min(max(step, 1), len(_FONT_STEPS)) - 1]
     if "hspace" in attributes and (space := parse_dimension(attributes["hspace"])):
         hints["margin-left"] = hints["margin-right"] = space
     return hints
