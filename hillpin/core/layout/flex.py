@@ -155,17 +155,21 @@ class _FlexLayout:
     def _line_cross_size(self, line: FlexLine, count: int) -> None:
         """Step 8: the container's where there is one line of definite size, else the largest outer cross size."""
         axes = self.axes
-        ascent = descent = largest = 0
+        ascent = descent = above = largest = 0
         for item in line.items:
             if axes.is_row and item.align == "baseline" and not any(item.auto_cross):
                 baseline = item.fragment.first_baseline if item.fragment is not None else None
                 item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
                 ascent = max(ascent, item.ascent)
                 descent = max(descent, item.outer_cross - item.ascent)
+            elif axes.is_row and item.align == "last baseline" and not any(item.auto_cross):
+                baseline = item.fragment.last_baseline if item.fragment is not None else None
+                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
+                above, line.descent = max(above, item.ascent), max(line.descent, item.outer_cross - item.ascent)
             else:
                 largest = max(largest, item.outer_cross)
         line.ascent = ascent
-        line.cross = max(largest, ascent + descent, 0)
+        line.cross = max(largest, ascent + descent, above + line.descent, 0)
         if not axes.wraps:
             if axes.inner_cross != INDEFINITE:
                 line.cross = axes.inner_cross
@@ -261,6 +265,10 @@ class _FlexLayout:
                 if self.axes.cross_reversed:
                     lowest = max(i.outer_cross - i.ascent for i in line.items if i.align == "baseline")
                     shift = lowest - (item.outer_cross - item.ascent)
+            elif item.align == "last baseline" and self.axes.is_row:
+                shift = line.cross - line.descent - item.ascent
+                if self.axes.cross_reversed:
+                    shift = max(i.ascent for i in line.items if i.align == "last baseline") - item.ascent
             else:
                 shift = self._self_offset(item.align, free)
             item.cross_offset = line.cross_offset + shift + item.cross_start

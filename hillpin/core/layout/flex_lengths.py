@@ -15,6 +15,8 @@ class FlexLine:
     cross: int = 0
     cross_offset: int = 0
     ascent: int = 0
+    descent: int = 0
+    """The room below the last baselines that items share."""
     free: int = 0
     """Free space before flexing."""
     factor_sum: float = 0.0

@@ -282,12 +282,20 @@ class _GridLayout:
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
 
     def _static_position(self, child: Box, width: int, height: int, across: GridAxis, down: GridAxis) -> OutOfFlow:
-        """§9: as an item alone in its area, or in the content box."""
+        """§9: as an item alone in its area, whose auto lines are padding edges; in the content box where the grid does not contain it."""
         justify = child.style.justify_self if child.style.justify_self != "auto" else self.style.justify_items
         align = child.style.align_self if child.style.align_self != "auto" else self.style.align_items
         style, edges = child.style, self.edges
-        x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, edges.left, edges.left + width)
-        y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, edges.top, edges.top + height)
+        from .positioned import is_containing_block
+
+        low_x, high_x, low_y, high_y = edges.left, edges.left + width, edges.top, edges.top + height
+        if is_containing_block(self.box, style.position == "fixed"):
+            low_x, high_x = edges.border_left, high_x + edges.padding_right
+            low_y, high_y = edges.border_top, high_y + edges.padding_bottom
+            x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, low_x, high_x)
+            y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, low_y, high_y)
+        else:
+            x, right, y, bottom = low_x, high_x, low_y, high_y
         return OutOfFlow(child, x, y, max(right - x, 0), max(bottom - y, 0), static_side(justify), static_side(align))
 
 

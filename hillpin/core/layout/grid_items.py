@@ -32,7 +32,7 @@ class GridItem:
     area_width: int = 0
     area_height: int = 0
     shim: int = 0
-    """What baseline alignment puts above its margin box."""
+    """What baseline alignment puts above its margin box, or below it for last baselines."""
     measured: Fragment | None = None
 
     def justify(self, container: ComputedStyle) -> str:
@@ -160,6 +160,8 @@ class GridItem:
         )
         if self.align(container) == "baseline" and not (edges.auto_top or edges.auto_bottom):
             return fragment, x, self.area_y + self.shim + edges.margin_top
+        if self.align(container) == "last baseline" and not (edges.auto_top or edges.auto_bottom):
+            return fragment, x, self.area_y + self.area_height - self.shim - edges.margin_bottom - fragment.height
         y = self.area_y + _offset(
             self.area_height, fragment.height, edges.margin_top, edges.margin_bottom, (edges.auto_top, edges.auto_bottom), self.align(container)
         )
@@ -246,15 +248,20 @@ def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container
 
 
 def row_group_baselines(ctx: Context, items: list[GridItem], container: ComputedStyle, across: GridAxis) -> None:
-    """§10.6, §12.5 step 1: items of a row that align their baselines get shims above."""
-    groups: dict[int, list[tuple[GridItem, int]]] = {}
+    """§10.6, §12.5 step 1: items of a row that align their first baselines get shims above, their last ones below."""
+    groups: dict[tuple[str, int], list[tuple[GridItem, int]]] = {}
     for item in items:
         item.shim = 0
         edges = edges_of(item.box, item.area_width)
-        if item.align(container) == "baseline" and not (edges.auto_top or edges.auto_bottom):
+        word = item.align(container)
+        if word in ("baseline", "last baseline") and not (edges.auto_top or edges.auto_bottom):
             fragment = item.lay_out(ctx, container, INDEFINITE, INDEFINITE, item.inherited_axes(across, None))
-            own = fragment.first_baseline if fragment.first_baseline is not None else fragment.height
-            groups.setdefault(item.cell.row, []).append((item, edges.margin_top + own))
+            if word == "baseline":
+                own = fragment.first_baseline if fragment.first_baseline is not None else fragment.height
+                groups.setdefault((word, item.cell.row), []).append((item, edges.margin_top + own))
+            else:
+                own = fragment.last_baseline if fragment.last_baseline is not None else fragment.height
+                groups.setdefault((word, item.cell.row + item.cell.rows - 1), []).append((item, edges.margin_bottom + fragment.height - own))
     for group in groups.values():
         highest = max(ascent for _, ascent in group)
         for item, ascent in group:

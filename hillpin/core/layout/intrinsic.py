@@ -225,7 +225,7 @@ class _InlineSizes:
         low, high = contributions(self.ctx, item.box)
         self.low = max(self.low, low)
         clear = item.box.style.clear
-        if clear in ("left", "both") and self.floats_left or clear in ("right", "both") and self.floats_right:
+        if (clear in ("left", "both") and self.floats_left) or (clear in ("right", "both") and self.floats_right):
             self.high = max(self.high, self.line + self.floats_left + self.floats_right)
             self.line = 0
             self.floats_left = 0 if clear != "right" else self.floats_left
