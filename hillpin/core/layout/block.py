@@ -260,7 +260,7 @@ class _BlockFlow:
         margins = top_margins(self.ctx, box, self.width, self.floats)
         joined = self.strut.joined(margins.strut)
         hypothetical = self.y if self.at_top else self.y + self.strut.joined(margins.place).total
-        cleared = False
+        cleared, edge = False, None
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
             if edge is not None and edge - self.cy > hypothetical:
@@ -288,6 +288,10 @@ class _BlockFlow:
                 self.inside.through = False
             else:
                 self.strut = joined if not self.at_top else NO_STRUT
+                # As the browser has it: an empty box that clears keeps the margin before it inside its parent where
+                # the floats reach further below the parent's top than that margin.
+                if edge is not None and not self.at_top and edge - self.cy + edges_of(self.box, self.width).top > joined.total:
+                    self.inside.cleared_at_end = True
             return
         self._after(hypothetical + flow.fragment.height, flow.bottom)
 

@@ -207,10 +207,14 @@ class _Builder:
                     if text[i] == "\u00ad":
                         result[i + 1] = False
             self._word_break(item, style, text, result)
+        before_wraps = False
         for item in self.items:
-            if not item.wraps:
-                for i in range(item.start + (0 if item.start == 0 else 1), item.end):
+            if item.kind not in (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB, ItemKind.BREAK):
+                continue
+            if not item.wraps and item.kind != ItemKind.BREAK:
+                for i in range(item.start + (1 if before_wraps else 0), item.end):
                     result[i] = False
+            before_wraps = item.wraps or item.kind == ItemKind.BREAK
         return result
 
     def _word_break(self, item: Item, style: ComputedStyle, text: str, result: list[bool]) -> None:

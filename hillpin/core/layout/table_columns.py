@@ -12,6 +12,9 @@ from .intrinsic import content_sizes
 from .sizing import to_border_box
 from .table_grid import TableCell, TableGrid
 
+BOUNDLESS = 1_000_000 * 64
+"""The max-content width of a table whose percentages leave nothing for its other columns, as the browser has it."""
+
 
 @dataclass(slots=True)
 class Column:
@@ -161,8 +164,8 @@ def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True) -> tup
             if column.percent:
                 high = max(high, int(column.maximum * 100 / column.percent))
         rest = sum(column.maximum for column in columns if not column.percent)
-        if share and rest and share < 100:
-            high = max(high, int(rest * 100 / (100 - share)))
+        if share and rest:
+            high = max(high, int(rest * 100 / (100 - share)) if share < 100 else BOUNDLESS)
     return low, max(high, low)
 
 

@@ -65,7 +65,7 @@ class _TableLayout:
         rows = row_sizes(self.grid, measured, self.down, basis)
         natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
         if inner_height != INDEFINITE and inner_height > natural:
-            fill_table_height(rows, self.grid, inner_height - natural, inner_height)
+            fill_table_height(rows, self.grid, inner_height - natural, inner_height, 2 * self.down)
         total = max(sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0), inner_height if inner_height != INDEFINITE else 0)
         return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
 
