@@ -39,7 +39,10 @@ class Tables(AgreementCase):
             """
             .a td:first-child { min-width: 120px } .b { min-width: 300px } .c { max-width: 150px } .d td { white-space: nowrap } .e td:last-child { width: 100% }
             """,
-            "".join(f"<table class={c}><tr><td>Orra<td>eight crossings a day in summer<tr><td>Vey<td>one</table>" for c in "abcde"),
+            "".join(
+                f"<table class={c}><tr><td>Orra<td>eight crossings a day in summer<tr><td>Vey<td>one</table>"
+                for c in "abcde"
+            ),
             (200, 320, 640),
         )
 
@@ -48,7 +51,10 @@ class Tables(AgreementCase):
             """
             table { border-spacing: 2px } .a { height: 200px } .b tr:first-child { height: 60px } .c td:first-child { height: 50px; vertical-align: bottom } .d { height: 150px } .d .h { height: 50% }
             """,
-            "".join(f"<table class={c}><tr class=h><td>one<td>two<br>lines<tr><td>three<td>four</table>" for c in "abcd"),
+            "".join(
+                f"<table class={c}><tr class=h><td>one<td>two<br>lines<tr><td>three<td>four</table>"
+                for c in "abcd"
+            ),
             (320,),
         )
 
@@ -148,7 +154,10 @@ class Lines(AgreementCase):
     def test_long_words_links_and_breaks(self) -> None:
         self.agree(
             ".a { overflow-wrap: break-word } .b { word-break: break-all } .c { hyphens: manual } .d { line-break: anywhere } .e { word-break: keep-all }",
-            "".join(f"<p class={c}>See skerryline.example/northerhavencrossingpoint/times?day=mon for boat&shy;houses</p>" for c in "abcde"),
+            "".join(
+                f"<p class={c}>See skerryline.example/northerhavencrossingpoint/times?day=mon for boat&shy;houses</p>"
+                for c in "abcde"
+            ),
             (90, 200, 320),
         )
 
@@ -170,7 +179,10 @@ class Lines(AgreementCase):
     def test_centred_and_right_aligned_with_trailing_space(self) -> None:
         self.agree(
             ".c { text-align: center; text-indent: 20px } .r { text-align: right } .j { text-align: justify; text-align-last: center }",
-            "".join(f"<p class={c}>The <b>last </b> boat <br> waits for the <i>music</i> to end </p>" for c in "crj"),
+            "".join(
+                f"<p class={c}>The <b>last </b> boat <br> waits for the <i>music</i> to end </p>"
+                for c in "crj"
+            ),
             (120, 320),
         )
 

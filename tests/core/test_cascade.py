@@ -78,7 +78,7 @@ class Matching(unittest.TestCase):
         self.assertEqual(box(page, "p").width, 100)
         self.assertEqual(
             [(p.line, p.message.split(":")[0]) for p in page.sheets.problems],
-            [(1, "This selector is not understood, so its rule is dropped")],
+            [(2, "This selector is not understood, so its rule is dropped")],
         )
 
 

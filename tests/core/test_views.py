@@ -116,7 +116,7 @@ class Hills(unittest.TestCase):
             [(p.at, p.width) for p in hill.points], [(400, 100), (499, 100), (500, 250), (600, 300)]
         )
         self.assertEqual(
-            [(e.at, e.cause, e.line) for e in hill.edges], [(500, "@media (min-width: 500px)", 1)]
+            [(e.at, e.cause, e.line) for e in hill.edges], [(500, "@media (min-width: 500px)", 3)]
         )
 
     def test_the_exact_width_at_which_columns_fit(self) -> None:

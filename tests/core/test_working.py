@@ -22,7 +22,7 @@ class Blocks(unittest.TestCase):
         answer = working(page, "p", 742)
         self.assertEqual(sums(answer), [("start", 742), ("add", -20), ("add", -48)])
         self.assertEqual((answer.value, answer.inside), (674, 670))
-        self.assertEqual([s.line for s in answer.steps], [None, 1, 1])
+        self.assertEqual([s.line for s in answer.steps], [None, 2, 2])
 
     def test_a_percentage_of_the_room(self) -> None:
         page = page_of(

@@ -122,13 +122,13 @@ def share_height(rows: list[RowSize], extra: int) -> None:
     free[-1].height += extra - given
 
 
-def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, table_height: int, outer: int) -> None:
-    """A table higher than its rows: body rows share what is left over (§3.10.5); ``outer`` is the spacing above and below them."""
+def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, table_height: int) -> None:
+    """A table higher than its rows: body rows share what is left over (§3.10.5); percentages are of the height of its groups."""
     if extra <= 0 or not sizes:
         return
     for size in sizes:
         if size.percent is not None and table_height != INDEFINITE:
-            wanted = int((table_height - outer) * size.percent / 100)
+            wanted = int(table_height * size.percent / 100)
             more = min(max(wanted - size.height, 0), extra)
             size.height += more
             extra -= more

@@ -56,7 +56,8 @@ class _TableLayout:
         offsets = self._column_offsets(widths)
         height = self._given_height()
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
-        basis = inner_height if self.box.style.height.kind <= Kind.CALC else INDEFINITE
+        outer = 2 * self.down
+        basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
         row_width = offsets[-1] + widths[-1] - self.across if widths else 0
         measured = [
             measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, basis)
@@ -65,7 +66,7 @@ class _TableLayout:
         rows = row_sizes(self.grid, measured, self.down, basis)
         natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
         if inner_height != INDEFINITE and inner_height > natural:
-            fill_table_height(rows, self.grid, inner_height - natural, inner_height, 2 * self.down)
+            fill_table_height(rows, self.grid, inner_height - natural, inner_height - outer)
         total = max(sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0), inner_height if inner_height != INDEFINITE else 0)
         return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
 
