@@ -244,6 +244,29 @@ class Containers(unittest.TestCase):
         self.assertEqual([box(page, "p", width).height for width in (800, 501, 500)], [3, 3, 0])
 
 
+class NotCovered(unittest.TestCase):
+    def test_what_layout_does_not_cover_is_marked_and_named(self) -> None:
+        for declaration, name in (
+            ("shape-outside: circle()", "shape-outside"),
+            ("initial-letter: 3", "initial-letter"),
+            ("writing-mode: vertical-rl", "writing-mode: vertical-rl"),
+            ("direction: rtl", "direction: rtl"),
+            ("columns: 2", "multiple columns"),
+            ("contain: size", "size containment"),
+            ("text-wrap: balance", "text-wrap: balance"),
+        ):
+            page = page_of(f"p {{ {declaration} }}", "<p>x</p>")
+            self.assertFalse(box(page, "p").modelled, declaration)
+            self.assertIn(name, {found.feature for found in page.boxes(800).unmodelled})
+
+    def test_initial_values_of_the_same_properties_are_covered(self) -> None:
+        page = page_of(
+            "p { shape-outside: none; initial-letter: normal; columns: auto; contain: none }",
+            "<p>x</p>",
+        )
+        self.assertTrue(box(page, "p").modelled)
+
+
 class Details(unittest.TestCase):
     def test_closed_content_takes_no_room(self) -> None:
         page = page_of(

@@ -359,6 +359,9 @@ class Generator:
             self._unmodelled(box, element, "ruby")
         if style.text_wrap_style in ("balance", "pretty"):
             self._unmodelled(box, element, f"text-wrap: {style.text_wrap_style}")
+        for name in ("shape-outside", "initial-letter", "position-area", "text-box-trim"):
+            if style.__dict__[name.replace("-", "_")]:
+                self._unmodelled(box, element, name)
         if style.__dict__["_webkit_line_clamp"] != "none":
             self._unmodelled(box, element, "line-clamp")
         pseudo = self.resolver.cascade.matches(element).pseudo

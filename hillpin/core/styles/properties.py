@@ -167,6 +167,11 @@ def _read_container_name(tokens: Tokens) -> Any:
     return () if names == ("none",) else names
 
 
+def _read_set(tokens: Tokens) -> Any:
+    """Whether a property that layout does not cover is set at all: its name stands for any value but its initial one."""
+    return "" if len(tokens) == 1 and keyword(tokens[0]) in ("none", "normal", "auto") else "set"
+
+
 def _read_contain(tokens: Tokens) -> Any:
     words = tuple(keyword(token) or "" for token in tokens)
     if words == ("none",):
@@ -306,6 +311,8 @@ _add("rotate scale", lambda tokens: tuple(tokens), ())
 _words("appearance", "none auto base-select textfield menulist-button button checkbox radio")
 _add("-webkit-line-clamp", _read_clamped, "none")
 _add("zoom", _read_factor, 1.0)
+for _name in ("shape-outside", "initial-letter", "position-area", "text-box-trim"):
+    _add(_name, _read_set, "")
 _words("break-before break-after break-inside", _BREAKS)
 _words("pointer-events", "auto none all visible painted fill stroke", inherited=True)
 _words("text-decoration-line", "none underline overline line-through blink", inherited=False)
