@@ -13,6 +13,7 @@ from .fragments import Fragment, Space
 from .grid_placement import Cell
 from .grid_tracks import INFINITE, Contributor, Track
 from .intrinsic import border_box_sizes, content_sizes
+from .replaced import is_replaced
 from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, to_border_box, width_from_ratio
 
 if TYPE_CHECKING:
@@ -110,7 +111,7 @@ class GridItem:
             return INDEFINITE
         word = split_safety(self.justify(container))[0]
         auto_margin = edges.auto_left or edges.auto_right
-        stretches = word == "stretch" or (word == "normal" and box.kind != REPLACED)
+        stretches = word == "stretch" or (word == "normal" and not is_replaced(box))
         if box.kind == REPLACED and (not stretches or auto_margin):
             return INDEFINITE
         if stretches and not auto_margin:
@@ -145,7 +146,7 @@ class GridItem:
         word = split_safety(self.align(container))[0]
         if style.height.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom:
             return INDEFINITE
-        if word != "stretch" and not (word == "normal" and box.kind != REPLACED and ratio_of(box) is None):
+        if word != "stretch" and not (word == "normal" and not is_replaced(box) and ratio_of(box) is None):
             return INDEFINITE
         height = max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block)
         return clamp_block(box, height, edges, self.area_height)

@@ -10,6 +10,7 @@ from .alignment import offset_of, split_safety
 from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
+from .replaced import is_replaced
 from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, width_from_ratio
 
 
@@ -182,7 +183,7 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
     style = box.style
     edges = edges_of(box, frame.width)
     margins = edges.margin_left + edges.margin_right
-    if box.kind == REPLACED:
+    if box.kind == REPLACED and (is_replaced(box) or not both or style.width.kind != AUTO_KIND):
         return None
     if style.width.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, style.width, edges, frame.width, margins)
@@ -199,7 +200,7 @@ def _stretched_height(box: Box, frame: Frame) -> int:
     """The border-box height where top and bottom give it (§10.6.4), else INDEFINITE."""
     style = box.style
     edges = edges_of(box, frame.width)
-    if box.kind in (REPLACED, TABLE):
+    if box.kind == TABLE or (box.kind == REPLACED and (is_replaced(box) or style.height.kind != AUTO_KIND)):
         return INDEFINITE
     if style.height.kind == AUTO_KIND:
         if style.top.is_auto or style.bottom.is_auto or (ratio_of(box) is not None):

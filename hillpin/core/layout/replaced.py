@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE, f32
-from .boxes import Box, Edges, edges_of
+from .boxes import REPLACED, Box, Edges, edges_of
 from .context import Context
 from .fragments import Fragment, Space
 from .sizing import resolve_block, resolve_inline, to_border_box
@@ -43,6 +43,17 @@ def ratio(box: Box) -> float | None:
     if declared is not None and declared[1] is not None and not (declared[0] and natural is not None):
         return declared[1]
     return natural
+
+
+_SIZED_BY_THE_BROWSER = ("range", "color", "image")
+
+
+def is_replaced(box: Box) -> bool:
+    """Whether a box is replaced in the sense of CSS: fields have a natural size, but are not, and so they stretch."""
+    if box.kind != REPLACED or box.element is None:
+        return box.kind == REPLACED
+    tag = box.element.tag
+    return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
 
 
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:

@@ -1,0 +1,118 @@
+"""Forms, figures and small parts that hand-written pages are full of, against the browser."""
+
+from __future__ import annotations
+
+from .base import PIXEL, AgreementCase
+
+OWN = "font: inherit; padding: 6px 10px; border: 1px solid; margin: 0; box-sizing: border-box"
+
+
+class Forms(AgreementCase):
+    def test_labels_beside_fields_by_grid(self) -> None:
+        self.agree(
+            f"""
+            form {{ display: grid; grid-template-columns: max-content 1fr; gap: 8px 16px; align-items: center }}
+            input, textarea, select, button {{ {OWN} }} textarea {{ height: 70px }} .all {{ grid-column: 1 / -1 }} button {{ justify-self: start }}
+            """,
+            "<form><label>Name</label><input><label>Which crossing</label><input type=text><label>Words</label><textarea></textarea><p class=all>We answer by the next boat.</p><button>Send</button></form>",
+        )
+
+    def test_fields_fill_their_areas(self) -> None:
+        self.agree(
+            f"""
+            .g {{ display: grid; grid-template-columns: 1fr 1fr; grid-auto-rows: minmax(60px, auto); gap: 6px }}
+            input:not([type=checkbox]), textarea {{ {OWN} }} .s {{ justify-self: start; align-self: end }}
+            .c {{ display: flex; flex-direction: column }} .a {{ position: relative; height: 60px }} .a input {{ position: absolute; left: 10px; right: 10px }}
+            """,
+            "<div class=g><input><textarea></textarea><input class=s><input type=checkbox><input type=email style='width:50%'></div>"
+            "<div class=c><input><textarea></textarea></div><div class=a><input></div>",
+        )
+
+    def test_a_search_row_by_flex(self) -> None:
+        self.agree(
+            f"form {{ display: flex; gap: 4px }} input {{ {OWN}; flex: 1; min-width: 0 }} button {{ {OWN}; white-space: nowrap }}",
+            "<form><input type=search><button>Find a boat</button></form>",
+            (200, 320, 640),
+        )
+
+    def test_fields_of_full_width_in_a_fieldset(self) -> None:
+        self.agree(
+            f"fieldset {{ border: 1px solid; padding: 12px; margin: 0 0 10px }} label {{ display: block; margin-bottom: 4px }} input {{ {OWN}; width: 100%; display: block }}",
+            "<fieldset><label>From</label><input><label>To</label><input></fieldset>",
+        )
+
+    def test_buttons_in_a_row_and_links_like_buttons(self) -> None:
+        self.agree(
+            f"button, .b {{ {OWN} }} .b {{ display: inline-block; text-decoration: none }} .big {{ font-size: 1.25em; padding: .5em 1.5em }} .block {{ display: block; width: 100%; text-align: left }}",
+            "<p><button>One</button> <a class=b>Two</a> <button class=big>Three</button></p><button class=block>Four</button><button disabled>Five <small>more</small></button>",
+        )
+
+
+class Parts(AgreementCase):
+    def test_a_definition_list_by_grid_and_by_floats(self) -> None:
+        self.agree(
+            """
+            .g { display: grid; grid-template-columns: auto 1fr; gap: 2px 12px } .g dd, .f dd { margin: 0 } .f dt { float: left; clear: left; width: 30% } .f dd { margin-left: 32% }
+            """,
+            "".join(
+                f"<dl class={c}><dt>Boat<dd>The Gannet, built for the sound<dt>Crew<dd>Four</dl>"
+                for c in "gf"
+            ),
+        )
+
+    def test_breadcrumbs_tags_and_pagination(self) -> None:
+        self.agree(
+            """
+            ol, ul { list-style: none; margin: 8px 0; padding: 0 } .crumbs li { display: inline } .crumbs li + li::before { content: " / "; padding: 0 4px }
+            .tags { display: flex; flex-wrap: wrap; gap: 6px } .tags a { display: block; padding: 2px 10px; border: 1px solid }
+            .pages { display: flex; justify-content: center } .pages a { display: grid; place-items: center; width: 2.5em; height: 2.5em; margin-left: -1px; border: 1px solid }
+            """,
+            "<ol class=crumbs><li>Home<li>Islands<li>Little Hamm</ol><ul class=tags><li><a>dogs</a><li><a>bicycles</a><li><a>pianos by arrangement</a></ul><ul class=pages><li><a>1</a><li><a>2</a><li><a>10</a></ul>",
+            (200, 320, 640),
+        )
+
+    def test_quotes_figures_and_ratio_frames(self) -> None:
+        self.agree(
+            """
+            blockquote { margin: 1em 0; padding: 0 0 0 1.2em; border-left: 4px solid } blockquote footer { margin-top: .5em; font-size: .9em }
+            .frame { position: relative; padding-bottom: 56.25%; height: 0; overflow: hidden } .frame iframe { position: absolute; inset: 0; width: 100%; height: 100%; border: 0 }
+            figure { margin: 1em 8% } figure img { max-width: 100%; height: auto; display: block } figcaption { padding: 4px 0; font-size: 14px }
+            """,
+            f"<blockquote><p>It waited.</p><footer>A passenger</footer></blockquote><div class=frame><iframe></iframe></div><figure><img width=800 height=450 src={PIXEL}><figcaption>The quay at low water</figcaption></figure>",
+        )
+
+    def test_steps_with_counters_and_lines(self) -> None:
+        self.agree(
+            """
+            ol { counter-reset: s; list-style: none; padding: 0; display: grid; grid-template-columns: repeat(auto-fit, minmax(140px, 1fr)); gap: 1rem }
+            li { counter-increment: s; position: relative; padding: 3em 1em 1em } li::before { content: counter(s); position: absolute; top: 0; left: 50%; width: 2em; height: 2em; margin-left: -1em; display: grid; place-items: center }
+            """,
+            "<ol><li>Buy<li>Board at the green door<li>Wave</ol>",
+        )
+
+    def test_a_timeline_with_markers(self) -> None:
+        self.agree(
+            """
+            .line { position: relative; padding-left: 2rem } .line::before { content: ""; position: absolute; left: .5rem; top: 0; bottom: 0; width: 2px }
+            .stop { position: relative; padding-bottom: 1.5rem } .stop::before { content: ""; position: absolute; left: -1.75rem; top: .35rem; width: 12px; height: 12px } .stop > :first-child { margin-top: 0 } .stop > :last-child { margin-bottom: 0 }
+            """,
+            "<div class=line><div class=stop><h4>07.15</h4><p>Orra</p></div><div class=stop><h4>11.00</h4><p>Vey, and then home by the sound</p></div></div>",
+        )
+
+    def test_a_sticky_sidebar_and_an_offset_main(self) -> None:
+        self.agree(
+            """
+            .w { display: grid; grid-template-columns: 200px minmax(0, 1fr); gap: 30px; max-width: 60rem; margin: 0 auto; padding: 0 1rem } nav { position: sticky; top: 1rem; align-self: start } pre { overflow-x: auto; white-space: pre; padding: 1em }
+            @media (max-width: 48em) { .w { display: block } nav { position: static } }
+            """,
+            "<div class=w><nav><ul><li>One<li>Two</ul></nav><main><h2>Long words</h2><pre>a line of source that is much longer than the room it has been given here, on purpose, so it scrolls</pre><p>after</p></main></div>",
+            (320, 640, 768, 769, 1000),
+        )
+
+    def test_stacking_with_owl_selectors_and_flow_space(self) -> None:
+        self.agree(
+            """
+            .flow > * { margin-block: 0 } .flow > * + * { margin-block-start: var(--space, 1em) } .flow h3 { --space: 2em } .box { border: 1px solid; padding: clamp(.75rem, 3cqi, 2rem); container-type: inline-size }
+            """,
+            "<div class='flow box'><h2>One</h2><p>two</p><h3>Three</h3><p>four</p><ul><li>five</ul></div>",
+        )
