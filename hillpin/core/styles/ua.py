@@ -74,8 +74,7 @@ button, input[type=submit], input[type=button], input[type=reset] { text-align: 
   padding: 1px 6px; border: 2px outset rgb(118, 118, 118); background-color: rgb(239, 239, 239); white-space: normal; }
 input[type=submit], input[type=button], input[type=reset] { white-space: pre; }
 input { padding: 1px 2px; border: 2px inset rgb(118, 118, 118); white-space: pre; }
-input[type=radio], input[type=checkbox] { box-sizing: border-box; margin: 3px 3px 3px 4px; padding: 0; border: 0; width: 13px;
-  height: 13px; }
+input[type=radio], input[type=checkbox] { box-sizing: border-box; margin: 3px 3px 3px 4px; padding: 0; border: 0; }
 input[type=radio] { margin: 3px 3px 0 5px; }
 input[type=search] { box-sizing: border-box; }
 textarea { padding: 2px; border: 1px solid rgb(118, 118, 118); font-family: monospace; white-space: pre-wrap;
