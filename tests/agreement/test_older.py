@@ -46,6 +46,18 @@ class Tables(AgreementCase):
             (200, 320, 640),
         )
 
+    def test_columns_that_no_cell_reaches(self) -> None:
+        self.agree(
+            """
+            table { border-spacing: 7px; border: 3px solid; margin: 11px; padding: 5px }
+            td { padding: 0 }
+            """,
+            "<table><colgroup><col style='width:20px'><col></colgroup><colgroup span=2></colgroup><tr><td>aaa</table>"
+            "<table><colgroup></colgroup><colgroup span=2></colgroup><col><tr><td>aaa<td>b</table>"
+            "<table><col><col style='width:50px'><col><tr><td>aaa</table>"
+            "<table style='border-collapse: collapse'><col><col><col><tr><td>aaa<td>b</table>",
+        )
+
     def test_heights_of_rows_cells_and_tables(self) -> None:
         self.agree(
             """

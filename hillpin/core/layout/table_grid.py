@@ -42,6 +42,8 @@ class TableGrid:
     cells: list[TableCell]
     others: list[Box]
     """Out-of-flow children."""
+    dropped: list[tuple[Box | None, Box | None]] = field(default_factory=list)
+    """Column boxes and their groups that stand for no column."""
 
 
 def table_grid(table: Box) -> TableGrid:
@@ -65,8 +67,16 @@ def _build(table: Box) -> TableGrid:
             inner = child.children
             grid.columns += [(c, child) for c in inner for _ in range(c.column_span)] if inner else [(None, child)] * child.column_span
     del grid.columns[MOST_COLUMNS:]
+    if table.style.table_layout != "fixed" or table.style.width.is_auto:
+        _drop_empty_columns(grid, width)
     grid.columns += [(None, None)] * (width - len(grid.columns))
     return grid
+
+
+def _drop_empty_columns(grid: TableGrid, width: int) -> None:
+    """Columns at the end that no cell reaches and that have no width of their own come to nothing (css-tables-3 §3.4)."""
+    while len(grid.columns) > width and all(box is None or box.style.width.is_auto for box in grid.columns[-1]):
+        grid.dropped.append(grid.columns.pop())
 
 
 def _ordered_groups(groups: list[Box]) -> list[Box]:

@@ -220,6 +220,14 @@ class _TableLayout:
         for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
             owners = [owner for owner in (column, column_group) if owner is not None]
             fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], bottom - first) for owner in owners]
+        present = {id(group): self.edges.left + offsets[index] for index, (_, group) in reversed(list(enumerate(self.grid.columns[: len(widths)])))}
+        origin = first - self.edges.top - (self.down if rows else 0)
+        for column, column_group in self.grid.dropped:
+            if column is not None:
+                is_inside = column_group is not None and id(column_group) in present
+                fragment.row_offsets.append((column, present[id(column_group)], first, 0, 0) if is_inside else (column, 0, origin, 0, 0))
+            if column_group is not None and id(column_group) not in present:
+                fragment.row_offsets.append((column_group, 0, origin, 0, 0))
 
     def _record_width(self, used: int, low: int, high: int) -> None:
         if self.ctx.recorder is not None:
