@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any, ClassVar
 
 from hillpin.core.page import Page
+from hillpin.core.working.explain import QUANTITIES, explain
 from playwright.sync_api import Page as BrowserPage
 
 from tests.chromium import new_page
@@ -67,6 +68,21 @@ class AgreementCase(unittest.TestCase):
             self.page.set_viewport_size({"width": width, "height": 800})
             wrong += self._differences(page, width, self.page.evaluate(MEASURE), tolerance)
         self.assertEqual(wrong, [], "\n" + "\n".join(wrong[:12]))
+        self._sums_come_out(page, widths[0])
+
+    def _sums_come_out(self, page: Page, width: int) -> None:
+        """Each working adds up to its number, and says by what."""
+        layout = page.layout(width, record=True)
+        for element in layout.fragments:
+            for quantity in QUANTITIES:
+                answer, total = explain(page, layout, element, quantity), 0.0
+                for step in answer.steps:
+                    if step.operation != "note":
+                        total = total + step.amount if step.operation == "add" else step.amount
+                self.assertEqual(total, answer.value, (width, element.name(), quantity))
+                self.assertNotIn(
+                    "as laid out", [step.label for step in answer.steps], (element.name(), quantity)
+                )
 
     def _differences(self, page: Page, width: int, measured: list[Any], tolerance: float) -> list[str]:
         computed = page.boxes(width).boxes

@@ -225,6 +225,19 @@ class Positioned(AgreementCase):
             "<div class=k><i class=a></i><i class=b>b</i><i class=c>c</i><i class=d>d</i></div>",
         )
 
+    def test_rotate_and_scale_as_properties(self) -> None:
+        self.agree(
+            """
+            div { width: 120px; height: 40px; margin: 40px }
+            .a { rotate: 30deg }
+            .b { scale: 1.5 50% }
+            .c { rotate: z .25turn; scale: 2; translate: 10px 5%; transform: skewX(10deg) }
+            .n { rotate: none; scale: none }
+            i { position: fixed; left: 5px }
+            """,
+            "".join(f"<div class={name}><i>x</i></div>" for name in "abcn"),
+        )
+
     def test_relative_percentages_and_sticky_heads(self) -> None:
         self.agree(
             """

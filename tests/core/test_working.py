@@ -89,6 +89,36 @@ class Blocks(unittest.TestCase):
         )
         self.assertIn("clear: left, below the floats", [s.label for s in working(page, "p", of="y").steps])
 
+    def test_a_transform_is_named_with_its_line(self) -> None:
+        page = page_of(
+            """
+            .k { transform: translateX(30px) }
+            p { margin: 0 }
+            """,
+            "<div class=k><p>x</p></div>",
+        )
+        answer = working(page, "p", 800, "x")
+        self.assertEqual(answer.value, 30)
+        last = answer.steps[-1]
+        self.assertEqual((last.label, last.amount, last.line), ("transform of div.k", 30, 2))
+
+    def test_a_turned_box_ends_at_the_rectangle_around_it(self) -> None:
+        page = page_of("i { display: block; width: 100px; height: 40px; rotate: 90deg }", "<i></i>")
+        answer = working(page, "i", 800)
+        # A quarter turn swaps the sides: from 100 to 40.
+        self.assertEqual([s.label for s in answer.steps][-1], "rotate of i")
+        self.assertAlmostEqual(answer.value, 40)
+        self.assertAlmostEqual(answer.steps[-1].amount, -60)
+
+    def test_an_absolute_box_as_wide_as_its_content(self) -> None:
+        page = page_of(
+            "div { position: absolute; width: max-content; padding: 0 5px } b { display: inline-block; width: 70px }",
+            "<div><b></b></div>",
+        )
+        answer = working(page, "div", 800)
+        self.assertEqual(sums(answer), [("start", 70), ("add", 10)])
+        self.assertEqual(answer.steps[0].label, "max-content")
+
     def test_an_element_without_a_box(self) -> None:
         answer = working(page_of("p { display: none }", "<p>x</p>"), "p")
         self.assertEqual((answer.reason, answer.steps), ("p makes no box here.", []))

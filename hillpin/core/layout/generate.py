@@ -163,7 +163,7 @@ class Generator:
             or not _CONTAINING.isdisjoint(style.contain)
             or style.column_count != "auto"
             or not style.column_width.is_auto
-            or (element is not None and element.tag in ("fieldset", "button", "details") and element.tag != "details")
+            or (element is not None and element.tag in ("fieldset", "button"))
         )
         return box
 

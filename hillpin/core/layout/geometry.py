@@ -135,7 +135,7 @@ def own_matrix(style: ComputedStyle, x: int, y: int, width: int, height: int) ->
     matrix: Matrix = (1.0, 0.0, 0.0, 1.0, ox, oy)
     if style.translate is not None:
         matrix = multiplied(matrix, (1, 0, 0, 1, _px(style.translate[0], width), _px(style.translate[1], height)))
-    for name, arguments in style.transform:
+    for name, arguments in (*style.rotate, *style.scale, *style.transform):
         matrix = multiplied(matrix, _function(name, arguments, width, height))
     return multiplied(matrix, (1.0, 0.0, 0.0, 1.0, -ox, -oy))
 

@@ -35,6 +35,8 @@ from .readers import (
     read_line_height,
     read_list_style_type,
     read_object_position,
+    read_rotate,
+    read_scale,
     read_transform,
     read_url_or_none,
     read_weight,
@@ -307,7 +309,8 @@ _add("opacity", _read_factor, 1.0)
 _add("transform", read_transform, (), compute="transform")
 _add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="translate")
 _add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin")
-_add("rotate scale", lambda tokens: tuple(tokens), ())
+_add("rotate", read_rotate, ())
+_add("scale", read_scale, ())
 _words("appearance", "none auto base-select textfield menulist-button button checkbox radio")
 _add("-webkit-line-clamp", _read_clamped, "none")
 _add("zoom", _read_factor, 1.0)

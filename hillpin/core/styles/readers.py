@@ -273,6 +273,28 @@ def read_alignment(kind: str) -> Reader:
     return read
 
 
+def read_rotate(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | None:
+    """``rotate`` round the axis that points out of the page, as a transform function (css-transforms-2 §5)."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "none":
+        return ()
+    flat = [token for token in tokens if keyword(token) != "z"]
+    angle = read_angle(flat[0]) if len(flat) == 1 else None
+    return (("rotate", (angle,)),) if angle is not None else None
+
+
+def read_scale(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | None:
+    """``scale`` by one to three factors, of which the third leaves the page, as a transform function."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "none":
+        return ()
+    factors: list[float] = []
+    for token in tokens:
+        number, length = read_number(token), read_length(token)
+        if number is None and not isinstance(length, Percentage):
+            return None
+        factors.append(number if number is not None else length.value / 100 if isinstance(length, Percentage) else 1.0)
+    return (("scale", tuple(factors[:2])),) if 1 <= len(factors) <= 3 else None
+
+
 def read_transform(tokens: Tokens) -> tuple[tuple[str, tuple[Any, ...]], ...] | None:
     """``transform``: (function, arguments) pairs; arguments as numbers, degrees or specified lengths."""
     if len(tokens) == 1 and keyword(tokens[0]) == "none":

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Literal
 from ..errors import InputError
 from ..units import to_px
 from .blocks import add_edges, name_of
-from .record import Recorder, Source, Sum, Term
+from .record import Recorder, Source, Sum, Term, declared
 
 if TYPE_CHECKING:
     from ..layout.boxes import Box
@@ -76,13 +76,25 @@ def explain(page: Page, layout: Layout, element: Element, of: str) -> Explanatio
     fragment = found[0]
     total = _Chains(recorder, layout, page).sum_of(fragment.box, quantity)
     wanted = answer.value
-    if to_px(total.total) != wanted:
-        difference = round((wanted - to_px(total.total)) * 64)
-        total.add(difference, "as laid out", Source(rule="layout"))
     answer.steps = steps_of(total)
+    if to_px(total.total) != wanted:
+        answer.steps.append(_last_step(fragment.box, to_px(total.total), wanted))
     if quantity in ("width", "height"):
         _inside(answer, fragment)
     return answer
+
+
+def _last_step(box: Box, reached: float, wanted: float) -> Step:
+    """From the layout's rectangle to the one around what transforms make of it (css-transforms-1 §3), if there is one."""
+    node: Box | None = box
+    while node is not None:
+        for name in ("transform", "translate", "rotate", "scale"):
+            if getattr(node.style, name):
+                source = declared(node, name)
+                label = f"{name} of {name_of(node)}"
+                return Step("add", wanted - reached, wanted, label, source.file, source.line, source.rule, source.index)
+        node = node.parent
+    return Step("add", wanted - reached, wanted, "as laid out", None, None, "layout", None)
 
 
 def _inside(answer: Explanation, fragment: Fragment) -> None:

@@ -21,7 +21,7 @@ def record_positioned(
     """How an absolutely positioned box came to its size and place in its containing block of width × height."""
     if ctx.recorder is None:
         return
-    from ..layout.boxes import edges_of
+    from ..layout.boxes import REPLACED, edges_of
 
     edges = edges_of(box, width)
     style = box.style
@@ -40,6 +40,12 @@ def record_positioned(
             ctx.recorder.write(box, size_name, total)
         elif length.is_auto and size_name == "width" and ctx.recorder.read(box, "width") is None:
             total = Sum("width").start(size, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.7"))
+            ctx.recorder.write(box, "width", total)
+        elif length.kind > Kind.CALC and not length.is_auto and size_name == "width" and box.kind != REPLACED:
+            total = Sum("width").start(size - edges.inline, describe(length, width, "the room"), declared(box, "width"))
+            add_edges(total, box, edges, ("left", "right"))
+            if total.total != size:
+                total.set(size, "min-width or max-width", declared(box, "max-width"))
             ctx.recorder.write(box, "width", total)
         elif length.kind <= Kind.CALC:
             words = f"{size_name}: {describe(length, room, 'the containing block')}"
