@@ -12,11 +12,13 @@ from pathlib import Path
 
 from ..core.errors import InputError
 from ..core.page import Page
+from .bench_typing import typing_times
 
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
 WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
 WIDTHS = list(range(700, 740))
 BROWSER = "/usr/bin/chromium"
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
 
 HEAD = """<!DOCTYPE html><html lang="en"><meta charset="utf-8"><title>bench</title><style>
 @font-face { font-family: Sans; src: url(source-sans-3-latin-400-normal.woff2); }
@@ -91,10 +93,8 @@ def browser_times(folders: list[Path]) -> list[list[float]]:
     """The same widths in an in-page frame of a real browser."""
     from playwright.sync_api import sync_playwright
 
-    arguments = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-                 "--disable-component-update", "--disable-sync", "--allow-file-access-from-files"]  # fmt: skip
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=BROWSER, args=arguments)
+        browser = playwright.chromium.launch(executable_path=BROWSER, args=[*ARGUMENTS, "--allow-file-access-from-files"])
         results = []
         for folder in folders:
             (folder / "outer.html").write_text("<!DOCTYPE html><title>outer</title><body></body>")
@@ -140,6 +140,8 @@ def main() -> None:
             elements = len(Page.read(folder / "page.html").document.elements)
             median, other = statistics.median(ours), statistics.median(theirs)
             print(f"{title:38} {elements:8d} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}")
-        print(f"\n./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
+        typed = typing_times(BROWSER, ARGUMENTS)
+        print(f"\nfrom keystroke to new numbers, demo home page, in the browser: {typed.median:.0f} ms median, {typed.late:.0f} ms at the 95th percentile ({len(typed.times)} keys)")
+        print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
 
 

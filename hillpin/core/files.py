@@ -62,6 +62,21 @@ class MemoryFiles:
         return (path, hash(content))
 
 
+class Changed:
+    """Other files with one of them changed."""
+
+    def __init__(self, files: Files, path: str, text: str) -> None:
+        self.files = files
+        self.path = path
+        self.content = text.encode()
+
+    def read(self, path: str) -> bytes | None:
+        return self.content if path == self.path else self.files.read(path)
+
+    def key(self, path: str) -> tuple[str, object]:
+        return (path, hash(self.content)) if path == self.path else self.files.key(path)
+
+
 def resolve(base: str, reference: str) -> str | None:
     """The path that a URL reference in file ``base`` names, or None where it is not a local file.
 

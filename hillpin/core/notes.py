@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from .layout.boxes import FLEX, GRID, Edges
+from .dead import why_dead
+from .layout.boxes import FLEX, GRID, INLINE, Box, Edges
 from .layout.fragments import Fragment
+from .layout.matrix import Rect
 from .markup.tree import Element
 from .numbers import px, units
 from .page import Layout, Page
@@ -17,7 +20,7 @@ from .styles.media import Condition
 from .styles.sheet import MediaBlock, Rule
 from .styles.values import Kind, Length, Number
 
-NoteKind = Literal["value", "overruled", "unmatched", "query", "problem"]
+NoteKind = Literal["value", "overruled", "unmatched", "query", "problem", "dead"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,6 +38,8 @@ class Note:
     index: int | None = None
     quantity: str | None = None
     modelled: bool = True
+    swatch: str = ""
+    """A colour to show beside the note, as CSS."""
 
 
 @dataclass(slots=True)
@@ -48,15 +53,22 @@ class _Target:
     layout: Layout
 
 
-def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
-    """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it."""
-    matched = matched_elements(page)
+def margin_notes(page: Page, layout: Layout, selected: Element | None = None, matched: dict[int, list[Element]] | None = None) -> list[Note]:
+    """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it.
+
+    ``matched`` gives the elements of each rule where they are known already.
+    """
+    matched = matched if matched is not None else matched_elements(page)
     notes: list[Note] = []
     for rule in page.sheets.rules:
         notes += _rule_notes(rule, matched.get(id(rule), []), layout, selected)
     notes += [_query_note(block, layout) for block in page.sheets.media_blocks]
     notes += [Note(p.file, p.line, p.message, "problem") for p in page.sheets.problems]
     return notes
+
+
+_STATE = re.compile(r":(?:hover|focus|active|target|checked|visited|user-|popover-open|modal)")
+"""States that a page at rest is not in: a rule for one applies to no element now, and that is as it should be."""
 
 
 def matched_elements(page: Page) -> dict[int, list[Element]]:
@@ -71,6 +83,8 @@ def matched_elements(page: Page) -> dict[int, list[Element]]:
 
 
 def _rule_notes(rule: Rule, elements: list[Element], layout: Layout, selected: Element | None) -> list[Note]:
+    if not elements and _STATE.search(rule.text):
+        return []
     if not elements:
         return [Note(rule.file, rule.line, "no element has it", "unmatched")] if rule.declarations else []
     if any(selector.pseudo_element for selector in rule.selectors):
@@ -97,7 +111,20 @@ def _target(elements: Iterable[Element], layout: Layout, selected: Element | Non
         style = layout.tree.styles.get(element)
         if found is not None and style is not None:
             return _Target(element, style, found[0], found[0].edges(), layout)
+    for element in listed:
+        rect, style = layout.rects.get(element), layout.tree.styles.get(element)
+        if rect is not None and style is not None:
+            fragment = _inline_fragment(element, style, layout, rect)
+            return _Target(element, style, fragment, fragment.edges(), layout)
     return None
+
+
+def _inline_fragment(element: Element, style: ComputedStyle, layout: Layout, rect: Rect) -> Fragment:
+    """An inline box's pieces as one fragment, to note its numbers by."""
+    around = next((layout.fragments[one][0] for one in element.ancestors() if one in layout.fragments), None)
+    fragment = Fragment(Box(INLINE, style, element, is_inline_level=True), round(rect.width * 64), round(rect.height * 64))
+    fragment.basis = max(around.width - around.edges().inline, 0) if around is not None else 0
+    return fragment
 
 
 def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
@@ -111,11 +138,53 @@ def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
             where = f"line {winner.line}" if winner is not None and winner.file == declaration.file else (
                 f"{winner.file or 'style attribute'} line {winner.line}" if winner is not None else "an attribute")  # fmt: skip
             return Note(declaration.file, declaration.line, f"set again, {where}", "overruled", index)
+    dead = why_dead(declaration.name, target.element, target.style, target.layout)
+    if dead:
+        return Note(declaration.file, declaration.line, f"no effect: {dead}", "dead", index)
+    colour = _colour(declaration, target)
+    if colour:
+        return Note(declaration.file, declaration.line, colour, "value", index, swatch=colour)
     text, quantity = _value_text(declaration, target)
     if not text:
         return None
+    if "%" in declaration.text and text != "0":
+        text += _of_what(declaration.name, target)
     modelled = target.element not in target.layout.unmodelled_elements or quantity is None
     return Note(declaration.file, declaration.line, text, "value", index, quantity, modelled)
+
+
+_COLOURS = {"color": "color", "background-color": "background_color", "background": "background_color", **{f"border-{side}-color": f"border_{side}_color" for side in ("top", "right", "bottom", "left")}, "border-color": "border_top_color"}
+_OF_PARENT = frozenset(
+    ["width", "min-width", "max-width", "margin", "padding", "left", "right", "text-indent"]
+    + [f"{prop}-{side}" for prop in ("margin", "padding") for side in ("top", "right", "bottom", "left", "inline", "block")]
+)
+"""Properties whose percentages are of the containing block's width (css-box-4, css-sizing-3 §5.1)."""
+
+
+def _colour(declaration: Declaration, target: _Target) -> str:
+    """The colour that a declaration comes to, as ``#rrggbb`` with its alpha where it is not opaque."""
+    field = _COLOURS.get(declaration.name)
+    value = getattr(target.style, field) if field is not None else None
+    if field is not None and value == "currentcolor":
+        value = target.style.color
+    if not isinstance(value, tuple) or len(value) != 4 or (declaration.name == "background" and value[3] == 0):
+        return ""
+    red, green, blue, alpha = value
+    text = "#" + "".join(f"{round(part * 255):02x}" for part in (red, green, blue))
+    return text if alpha >= 1 else f"{text}{round(alpha * 255):02x}"
+
+
+def _of_what(name: str, target: _Target) -> str:
+    """What a percentage is of."""
+    if name in _OF_PARENT:
+        return f", of {units(target.fragment.basis)}"
+    if name in ("gap", "row-gap", "column-gap", "grid-gap", "grid-template-columns"):
+        return f", of {units(max(target.fragment.width - target.edges.inline, 0))}"
+    if name == "font-size" and target.style.parent is not None:
+        return f", of {px(float(target.style.parent.font_size))}"
+    if name == "line-height":
+        return f", of {px(float(target.style.font_size))}"
+    return ""
 
 
 def _value_text(declaration: Declaration, target: _Target) -> tuple[str, str | None]:

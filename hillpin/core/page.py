@@ -114,12 +114,14 @@ class Page:
         self.path = path
         self.document: Document = parse_html(data.decode("utf-8-sig", "replace"))
         self.missing: list[MissingFile] = []
+        self.sheet_texts: dict[str, str] = {}
+        """The texts of linked sheets, which an edit can be carried into."""
         self.sheets = Sheets()
         self._read_sheets()
         self.cascade = Cascade(self.document, self.sheets, state)
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, fonts)
-        self._trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
+        self.trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
         self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         self.conditions += [
             parse_media(tokens_of(element.attributes["media"]))
@@ -171,7 +173,9 @@ class Page:
             return
         if path in self.sheets.files:
             return
-        self.sheets.add(data.decode("utf-8-sig", "replace"), path, "author", 1, self._context(element), self._fetch)
+        text = data.decode("utf-8-sig", "replace")
+        self.sheets.add(text, path, "author", 1, self._context(element), self._fetch)
+        self.sheet_texts[path] = text
 
     def _fetch(self, base: str, address: str) -> tuple[str, str] | None:
         path = resolve(base, address)
@@ -180,8 +184,9 @@ class Page:
 
     # Layout
 
-    def layout(self, width: int, height: int = DEFAULT_HEIGHT, *, record: bool = False) -> Layout:
-        """Lay the page out at a viewport in CSS px. With ``record`` the steps are kept for workings.
+    def layout(self, width: int, height: int = DEFAULT_HEIGHT, *, record: bool = False, about: Element | None = None) -> Layout:
+        """Lay the page out at a viewport in CSS px. With ``record`` the steps are kept for workings: all of them, or
+        those that the numbers of the one element ``about`` come from.
 
         Raises LimitError where a size is out of bounds.
         """
@@ -191,20 +196,20 @@ class Page:
         # Layout makes many small objects and hardly any cycles; collecting in between costs a third of the time.
         gc.disable()
         try:
-            return self._layout(Viewport(width, height), record)
+            return self._layout(Viewport(width, height), record, about)
         finally:
             if was_collecting:
                 gc.enable()
 
-    def _layout(self, viewport: Viewport, record: bool) -> Layout:
+    def _layout(self, viewport: Viewport, record: bool, about: Element | None) -> Layout:
         containers: dict[Element, ContainerSize] = {}
         for _ in range(MOST_CONTAINER_PASSES):
             tree, resolver = self._tree(viewport, containers)
             recorder = Recorder() if record else None
-            ctx = Context(viewport, self.fonts, recorder)
-            if record:
-                for box in tree.root.walk():
-                    box.forget()
+            recorded = _recorded(tree, about) if record else []
+            ctx = Context(viewport, self.fonts, recorder, frozenset(map(id, recorded)) if about is not None else None)
+            for box in recorded:
+                box.forget()
             root = layout_root(ctx, tree.root)
             collector = Collector(ctx)
             collector.collect(root)
@@ -218,7 +223,7 @@ class Page:
         """The box tree for the rules that count at a viewport; kept while the same ones count."""
         turned = tuple(condition.matches(viewport) for condition in self.conditions)
         key: object = (turned, tuple((element.index, size.width, size.height) for element, size in containers.items()))
-        known = self._trees.get(key)
+        known = self.trees.get(key)
         if known is not None:
             tree, resolver = known
             if not resolver.uses_viewport or resolver.environment.viewport == viewport:
@@ -228,9 +233,9 @@ class Page:
                 return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
-        if len(self._trees) >= MOST_TREES:
-            self._trees.pop(next(iter(self._trees)))
-        self._trees[key] = (tree, resolver)
+        if len(self.trees) >= MOST_TREES:
+            self.trees.pop(next(iter(self.trees)))
+        self.trees[key] = (tree, resolver)
         return tree, resolver
 
     def _container_sizes(self, tree: BoxTree, collector: Collector) -> dict[Element, ContainerSize]:
@@ -247,7 +252,8 @@ class Page:
 
     def _finished(self, viewport: Viewport, root: Fragment, tree: BoxTree, collector: Collector, ctx: Context) -> Layout:
         noted: list[tuple[Box | None, Element | None, str]] = list(tree.unmodelled)
-        noted += [(item.box, _element_of(item.box), item.feature) for item in ctx.unmodelled.values()]
+        tree.noted |= ctx.unmodelled
+        noted += [(item.box, _element_of(item.box), item.feature) for item in tree.noted.values()]
         features: dict[tuple[int, str], UnmodelledFeature] = {}
         affected: set[Element] = set()
         for _, element, feature in noted:
@@ -300,6 +306,20 @@ def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
             while node is not None:
                 node.forget()
                 node = node.parent
+
+
+def _recorded(tree: BoxTree, about: Element | None) -> list[Box]:
+    """The boxes whose steps are wanted: all, or those of an element, those around it, and what lays it out beside others."""
+    if about is None:
+        return list(tree.root.walk())
+    wanted: dict[int, Box] = {}
+    for box in tree.root.walk():
+        if box.element is about:
+            node: Box | None = box
+            while node is not None and id(node) not in wanted:
+                wanted[id(node)] = node
+                node = node.parent
+    return list(wanted.values())
 
 
 def _element_of(box: Box) -> Element | None:

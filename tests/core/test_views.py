@@ -20,11 +20,50 @@ class Notes(unittest.TestCase):
 
     def test_lengths_and_sides(self) -> None:
         for declaration, expected in (
-            ("width: 50%", "400"), ("padding: 1rem 5%", "16, then 40"), ("padding: 8px", "8 each side"), ("padding: 1px 2px 3px 4px", "1 2 3 4"), ("margin: 0", "0"),
-            ("font-size: 1.5em", "24"), ("line-height: 1.5", "24"), ("border: 2px solid", "2 each side"), ("margin-inline: 5%", "40 each side"), ("letter-spacing: .1em", "1.60"),
-            ("max-width: 500px", "500, reached"), ("max-width: 900px", "900, not reached"), ("min-width: 900px", "900, holds it"), ("text-indent: 10%", "80"),
+            ("width: 50%", "400, of 800"), ("padding: 1rem 5%", "16, then 40, of 800"), ("padding: 8px", "8 each side"), ("padding: 1px 2px 3px 4px", "1 2 3 4"), ("margin: 0", "0"),
+            ("font-size: 1.5em", "24"), ("line-height: 1.5", "24"), ("border: 2px solid", "2 each side"), ("margin-inline: 5%", "40 each side, of 800"), ("letter-spacing: .1em", "1.60"),
+            ("max-width: 500px", "500, reached"), ("max-width: 900px", "900, not reached"), ("min-width: 900px", "900, holds it"), ("text-indent: 10%", "80, of 800"),
         ):  # fmt: skip
             self.assertEqual(self.texts(f"p {{ {declaration} }}", "<p>x</p>"), [expected], declaration)
+
+    def test_colours_have_a_swatch(self) -> None:
+        page = page_of(
+            "p { color: rgb(43 104 128); background: white; border: 1px solid; border-color: #0008 } b { color: currentcolor }",
+            "<p>x<b>y</b></p>",
+        )
+        notes = margin_notes(page, recorded(page))
+        self.assertEqual(
+            [note.swatch for note in notes if note.swatch], ["#2b6880", "#ffffff", "#00000088", "#2b6880"]
+        )
+
+    def test_what_cannot_take_effect_says_why(self) -> None:
+        for css, expected in (
+            ("b { width: 50px }", "an inline box takes no width or height"), ("b { margin-top: 5px }", "an inline box takes no margin above or below"),
+            ("p { flex: 1 }", "the box is in no flex container"), ("p { align-items: center }", "the box is neither a flex nor a grid container"),
+            ("p { gap: 4px }", "the box is neither a flex nor a grid container"), ("p { grid-area: head }", "the box is in no grid container"),
+            ("p { top: 3px }", "the box is not positioned"), ("p { z-index: 2 }", "the box is not positioned"),
+            ("p { vertical-align: middle }", "only inline boxes and table cells are aligned so"), ("b { text-align: center }", "an inline box has no lines of its own: set it on the block around it"),
+            ("p { object-fit: cover }", "only pictures and the like are fitted"), ("p { text-overflow: ellipsis }", "overflow is visible, so nothing is cut off"),
+            ("div { display: flex } p { float: left }", "items of a flex container do not float"), ("div { display: grid } p { clear: both }", "items of a grid container are not cleared"),
+            ("div { display: flex } p { justify-self: end }", "a flex item is not justified by itself: use auto margins"), ("p { border-width: 3px }", "the border has no style"),
+            ("p { height: 50% }", "a percentage of the height of div, which is auto"), ("td { margin: 4px }", "parts of a table take no margin"),
+        ):  # fmt: skip
+            page = page_of(css, "<div><p>x <b>y</b></p></div><table><tr><td>z</td></tr></table>")
+            dead = [note.text for note in margin_notes(page, recorded(page)) if note.kind == "dead"]
+            self.assertEqual(dead, [f"no effect: {expected}"], css)
+
+    def test_what_has_an_effect_is_never_called_dead(self) -> None:
+        for css in (
+            "p { width: 50px; margin-top: 4px; text-align: center; clear: both; float: left }", "b { padding: 4px; margin-left: 3px; vertical-align: top; border: 1px solid; border-width: 2px }",
+            "div { display: flex; gap: 4px; align-items: center; flex-wrap: wrap } p { flex: 1; order: 2; align-self: end; z-index: 1 }",
+            "div { display: grid; justify-items: start; grid-template-columns: 1fr } p { grid-column: 1; justify-self: end; height: 50% }",
+            "p { position: relative; top: 3px; z-index: 2; overflow: hidden; text-overflow: ellipsis }", "div { height: 200px } p { height: 50% }",
+            "td { vertical-align: middle; padding: 3px; height: 20px; width: 30px }", "div { columns: 2; column-gap: 4px }", "html, body { height: 100% } div { height: 100% }",
+        ):  # fmt: skip
+            page = page_of(css, "<div><p>x <b>y</b></p></div><table><tr><td>z</td></tr></table>")
+            self.assertEqual(
+                [note.text for note in margin_notes(page, recorded(page)) if note.kind == "dead"], [], css
+            )
 
     def test_auto_margins_show_what_they_take(self) -> None:
         self.assertIn("0, then 150", self.texts("p { width: 500px; margin: 0 auto }", "<p>x</p>"))

@@ -391,7 +391,7 @@ def layout_in_flow(
     ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int
 ) -> Flow:
     """A block that shares its parent's formatting context, with its border box at (bx, by) in it."""
-    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and ctx.recorder is None
+    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and not ctx.records(box)
     key = (basis, width, percent_block)
     if cacheable:
         known: Flow | None = box.flow_cache.get(key)

@@ -25,6 +25,8 @@ class Context:
     viewport: Viewport
     fonts: FontStore
     recorder: Recorder | None = None
+    path: frozenset[int] | None = None
+    """Ids of the boxes whose steps are wanted, where not those of all are: the others may be remembered."""
     unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
 
     @property
@@ -36,6 +38,10 @@ class Context:
     def height(self) -> int:
         """Viewport height in 1/64 px."""
         return self.viewport.height * 64
+
+    def records(self, box: Box) -> bool:
+        """Whether the steps of a box are wanted, so that what is remembered of it does not do."""
+        return self.recorder is not None and (self.path is None or id(box) in self.path)
 
     def note_unmodelled(self, box: Box, feature: str) -> None:
         """Name a feature that layout does not cover, once a box."""

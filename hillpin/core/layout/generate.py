@@ -12,6 +12,7 @@ from ..styles.resolve import ITEM_CONTAINERS, StyleResolver
 from ..styles.values import ZERO
 from ..styles.variables import tokens_of
 from .boxes import Box, Kind
+from .context import Unmodelled
 from .controls import (
     BUTTON_TYPES,
     REPLACED_TAGS,
@@ -42,6 +43,8 @@ class BoxTree:
     styles: dict[Element, ComputedStyle] = field(default_factory=dict)
     unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
     sized_by_viewport: bool = False
+    noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
+    """What layout found that it does not cover; kept while what it remembers of the boxes is."""
     """Whether a natural size of a control or marker comes from a style with viewport units."""
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""

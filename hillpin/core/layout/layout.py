@@ -28,7 +28,7 @@ def layout(ctx: Context, box: Box, space: Space) -> Fragment:
     """The fragment of a box under constraints; equal constraints give the remembered fragment."""
     cache = box.fragment_cache
     key = space
-    if ctx.recorder is None and not (takes_height(box) or height_matters(box)):
+    if not (takes_height(box) or height_matters(box) or ctx.records(box)):
         key = space.without_height()
     known: Fragment | None = cache.get(key)
     if known is not None:

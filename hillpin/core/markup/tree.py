@@ -81,7 +81,7 @@ class Element:
         return f"{self.tag}.{first}" if first else self.tag
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False, weakref_slot=True)
 class Document:
     """A parsed page."""
 

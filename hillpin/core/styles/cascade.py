@@ -89,6 +89,14 @@ class Cascade:
             found = self._matches[element] = self._match(element)
         return found
 
+    def elements_of(self, rule: Rule) -> set[Element]:
+        """The elements that a rule applies to, or to a pseudo-element of which it does, of those matched so far."""
+        return {
+            element
+            for element, matches in self._matches.items()
+            if any(match.rule is rule for match in matches.own) or any(match.rule is rule for listed in matches.pseudo.values() for match in listed)
+        }
+
     def _match(self, element: Element) -> ElementMatches:
         result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th") else {})
         best: dict[tuple[int, str | None], Match] = {}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..markup.tree import Element
-from .cascade import ActiveRules, Cascade, Match, Winner, cascade
+from .cascade import ActiveRules, Cascade, Match, cascade
 from .computed import ComputedStyle, Computer, Environment, blockified
 from .media import Viewport
 
@@ -16,12 +16,21 @@ _Key = tuple[object, ...]
 
 @dataclass(slots=True)
 class _Recipe:
-    """How a style that depends on the viewport's size was made."""
+    """How a style was made: for which element or pseudo-element, or for an anonymous box, under which parent's style."""
 
     style: ComputedStyle
     element: Element | None
-    winners: dict[str, Winner]
+    pseudo: str | None
     parent: ComputedStyle | None
+    is_item: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Restyled:
+    """A style that came out otherwise, and the fields in which it did."""
+
+    style: ComputedStyle
+    fields: set[str]
 
 
 class StyleResolver:
@@ -34,7 +43,7 @@ class StyleResolver:
         self.uses_viewport = False
         self.uses_container = False
         self._shared: dict[_Key, ComputedStyle] = {}
-        self._moving: list[_Recipe] = []
+        self._recipes: list[_Recipe] = []
 
     def move_to(self, viewport: Viewport) -> list[ComputedStyle]:
         """Recompute, in place, the styles that use viewport units for another viewport with the same rules.
@@ -42,16 +51,44 @@ class StyleResolver:
         Gives the styles that were computed anew.
         """
         self.environment.viewport = self.active.viewport = viewport
-        for recipe in self._moving:
+        moving = [recipe for recipe in self._recipes if recipe.style.uses_viewport]
+        for recipe in moving:
             container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
-            new = Computer(self.environment, container).compute(recipe.winners, recipe.parent)
+            new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
             new.display, new.float = recipe.style.display, recipe.style.float
-            fields = recipe.style.__dict__
-            fields.clear()
-            fields.update(new.__dict__)
+            _put(recipe, new)
             if recipe.parent is None:
                 self.environment.root_font_size = float(recipe.style.font_size)
-        return [recipe.style for recipe in self._moving]
+        return [recipe.style for recipe in moving]
+
+    def restyle(self, elements: set[Element]) -> list[Restyled] | None:
+        """Recompute, in place, the styles of elements whose rules say something else, and what is inherited from them.
+
+        None where the new styles have to do with the viewport's or a container's size in another way than the old ones.
+        """
+        changed: dict[int, Restyled] = {}
+        for recipe in self._recipes:
+            if recipe.element not in elements and id(recipe.parent) not in changed:
+                continue
+            old, new = recipe.style, self._anew(recipe)
+            if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport:
+                return None
+            fields = _differing(old, new)
+            _put(recipe, new)
+            if fields:
+                changed[id(old)] = Restyled(old, fields)
+        return list(changed.values())
+
+    def _anew(self, recipe: _Recipe) -> ComputedStyle:
+        """The style of a recipe by the rules as they are now."""
+        if recipe.element is None:
+            new = Computer(self.environment).compute({}, recipe.parent)
+            new.display = recipe.style.display
+            return new
+        matches = self.cascade.matches(recipe.element)
+        listed = matches.own if recipe.pseudo is None else matches.pseudo.get(recipe.pseudo, [])
+        counted = [match for match in listed if self.active.holds(match.rule, recipe.element)]
+        return self._computed(recipe, counted, matches.hints if recipe.pseudo is None else {})
 
     def style_of(self, element: Element, parent: ComputedStyle | None, is_item: bool = False) -> ComputedStyle:
         """The style of an element under its parent's style; ``is_item`` blockifies a flex or grid item."""
@@ -64,7 +101,7 @@ class StyleResolver:
             known = self._shared.get(key)
             if known is not None:
                 return known
-        style = self._compute(element, counted, hints, parent, is_item)
+        style = self._made(element, None, counted, hints, parent, is_item)
         if parent is None:
             self.environment.root = style
             self.environment.root_font_size = float(style.font_size)
@@ -78,7 +115,7 @@ class StyleResolver:
         if not listed:
             return None
         counted = [match for match in listed if self.active.holds(match.rule, element)]
-        return self._compute(element, counted, {}, parent, is_item) if counted else None
+        return self._made(element, name, counted, {}, parent, is_item) if counted else None
 
     def anonymous_style(self, parent: ComputedStyle, display: str) -> ComputedStyle:
         """The style of an anonymous box: inherited values and a display type (CSS 2 §9.2.1.1)."""
@@ -87,22 +124,49 @@ class StyleResolver:
         if known is None:
             known = self._shared[key] = Computer(self.environment).compute({}, parent)
             known.display = display
-            if known.uses_viewport:
-                self._moving.append(_Recipe(known, None, {}, parent))
+            self._recipes.append(_Recipe(known, None, None, parent, False))
         return known
 
-    def _compute(
-        self, element: Element, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool
+    def _made(
+        self, element: Element, pseudo: str | None, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool
     ) -> ComputedStyle:
-        container = self.active.container_of(element) if self.active.containers else None
-        winners = cascade(counted, hints)
-        style = Computer(self.environment, container).compute(winners, parent)
-        if style.uses_viewport:
-            self._moving.append(_Recipe(style, element, winners, parent))
-        if is_item or parent is None:
-            style.display = blockified(style.display)
-            if is_item:
-                style.float = "none"
+        recipe = _Recipe(ComputedStyle(), element, pseudo, parent, is_item)
+        recipe.style = style = self._computed(recipe, counted, hints)
+        self._recipes.append(recipe)
         self.uses_viewport = self.uses_viewport or style.uses_viewport
         self.uses_container = self.uses_container or style.uses_container
         return style
+
+    def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
+        container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
+        style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
+        if recipe.is_item or recipe.parent is None:
+            style.display = blockified(style.display)
+            if recipe.is_item:
+                style.float = "none"
+        return style
+
+
+_NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "uses_container"})
+
+
+def _put(recipe: _Recipe, new: ComputedStyle) -> None:
+    """Let a style object stand for new values; what the generator gave an anonymous box stays."""
+    fields = recipe.style.__dict__
+    if recipe.element is None:
+        new.height = recipe.style.height
+    fields.clear()
+    fields.update(new.__dict__)
+
+
+def _differing(old: ComputedStyle, new: ComputedStyle) -> set[str]:
+    """The names of fields that differ."""
+    before, after = old.__dict__, new.__dict__
+    fields = {name for name, value in after.items() if name not in _NOT_COMPARED and before.get(name) != value}
+    if before["custom"] is not after["custom"] and _serialized(old) != _serialized(new):
+        fields.add("custom")
+    return fields
+
+
+def _serialized(style: ComputedStyle) -> dict[str, str]:
+    return {name: "".join(token.serialize() for token in tokens) for name, tokens in style.custom.items()}

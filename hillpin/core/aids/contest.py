@@ -1,0 +1,172 @@
+"""Which rule wins a property of an element, and why the others do not (css-cascade-5 §6)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..errors import InputError
+from ..markup.tree import Element
+from ..page import Layout, Page
+from ..styles.cascade import ActiveRules, Candidate
+from ..styles.properties import PROPERTIES
+from ..styles.sheet import Rule
+
+
+@dataclass(frozen=True, slots=True)
+class Contender:
+    """A declaration that competes, with everything that decides."""
+
+    text: str
+    selector: str
+    specificity: str
+    """``0,1,1``, or ``style attribute``."""
+    origin: str
+    layer: str
+    query: str
+    is_on: bool
+    important: bool
+    wins: bool
+    file: str | None
+    line: int | None
+    why: str
+    """Why it does not win; empty for the winner."""
+
+
+@dataclass(slots=True)
+class Inherited:
+    """An element that hands a value down, and the declaration that gives it there (None where it only passes it on)."""
+
+    index: int
+    name: str
+    winner: Contender | None
+
+
+@dataclass(slots=True)
+class Contest:
+    """All that competes for a property, the winner first; for an inherited value the chain up to where it is set."""
+
+    property: str
+    contenders: list[Contender]
+    inherits: bool
+    chain: list[Inherited] = field(default_factory=list)
+    initial: bool = False
+    """Whether nothing sets it, so that it has its initial value."""
+
+
+def contested(page: Page, layout: Layout, element: Element) -> list[str]:
+    """The longhand properties that some declaration of an author sets on an element, in the order they are first set."""
+    names: dict[str, None] = {}
+    for match in page.cascade.matches(element).own:
+        if match.rule.origin == "author":
+            for declaration in match.rule.declarations:
+                names.update(dict.fromkeys(name for name in declaration.values if name in PROPERTIES))
+    return list(names)
+
+
+def contest_of(page: Page, layout: Layout, element: Element, prop: str) -> Contest:
+    """The contest for a longhand property of an element at a layout's width. Raises InputError for an unknown one."""
+    known = PROPERTIES.get(prop)
+    if known is None:
+        raise InputError(f"There is no property {prop} whose rules are compared.")
+    active = _active(page, layout)
+    contenders = _contenders(page, element, prop, active)
+    contest = Contest(prop, contenders, known.inherited)
+    if any(one.wins for one in contenders):
+        return contest
+    if known.inherited:
+        for ancestor in element.ancestors():
+            above = next((one for one in _contenders(page, ancestor, prop, active) if one.wins), None)
+            contest.chain.append(Inherited(ancestor.index, ancestor.name(), above))
+            if above is not None:
+                return contest
+    contest.initial = True
+    return contest
+
+
+def _active(page: Page, layout: Layout) -> ActiveRules:
+    """The rules that count in a layout, container queries included."""
+    for tree, resolver in page.trees.values():
+        if tree is layout.tree:
+            return resolver.active
+    return ActiveRules(layout.viewport)
+
+
+def _contenders(page: Page, element: Element, prop: str, active: ActiveRules) -> list[Contender]:
+    candidates = page.cascade.candidates(element, prop, active)[::-1]
+    winner = next((one for one in candidates if one.wins), None)
+    return [_contender(one, winner) for one in sorted(candidates, key=lambda one: not one.wins)]
+
+
+def _contender(one: Candidate, winner: Candidate | None) -> Contender:
+    rule, declaration = one.rule, one.declaration
+    is_author = rule.origin == "author"
+    return Contender(
+        f"{declaration.name}: {declaration.text}", rule.text, "style attribute" if rule.inline else _dotted(one.specificity), rule.origin,
+        ".".join(rule.layer or ()), query_of(rule), one.active, declaration.important, one.wins,
+        (declaration.file or None) if is_author else None, declaration.line if is_author else None, _why(one, winner),
+    )  # fmt: skip
+
+
+def query_of(rule: Rule) -> str:
+    """The queries around a rule as written, outermost first."""
+    media = [f"@media {block.text}" for block in rule.media_blocks]
+    return " and ".join([*media, *(["@container"] if rule.containers else [])])
+
+
+def _why(one: Candidate, winner: Candidate | None) -> str:
+    """The first thing by which a declaration loses."""
+    if one.wins:
+        return ""
+    if not one.active:
+        return "its query is off here"
+    if winner is None:
+        return ""
+    if winner.declaration.important and not one.declaration.important:
+        return "the winner is important"
+    if winner.rule.origin != one.rule.origin:
+        return "author rules come after the browser's own"
+    if winner.rule.inline and not one.rule.inline:
+        return "a style attribute comes after all sheets"
+    if winner.rule.layer_rank != one.rule.layer_rank:
+        return "its layer comes earlier"
+    if winner.specificity != one.specificity:
+        return f"less specific: {_dotted(one.specificity)} against {_dotted(winner.specificity)}"
+    return "it stands earlier"
+
+
+def _dotted(specificity: tuple[int, int, int]) -> str:
+    return ",".join(str(part) for part in specificity)
+
+
+def narrowed(page: Page, element: Element, selector: str) -> str:
+    """A selector that reaches only what stands in the element's section: the section's own name before it."""
+    section = next((node for node in [element, *element.ancestors()] if node.tag in ("section", "article", "header", "footer", "nav", "aside", "main") and (node.id or node.classes)), None)
+    if section is None:
+        raise InputError("The box stands in no section with a name of its own. Give the section an id or a class first.")
+    name = f"#{section.id}" if section.id else f".{section.attributes['class'].split()[0]}"
+    if section is element:
+        return ", ".join(f"{name}{part}" if part.startswith((".", "#", ":", "[")) else f"{part}{name}" for part in _parts(selector))
+    return ", ".join(f"{name} {part}" for part in _parts(selector))
+
+
+def _parts(selector: str) -> list[str]:
+    """The members of a selector list, commas in brackets left alone."""
+    parts, depth, start = [], 0, 0
+    for at, character in enumerate(selector):
+        depth += (character in "([") - (character in ")]")
+        if character == "," and depth == 0:
+            parts.append(selector[start:at].strip())
+            start = at + 1
+    return [*parts, selector[start:].strip()]
+
+
+def taken_over(page: Page, element: Element, rule: Rule, own: str) -> str:
+    """The text of an own sheet with a rule of another one at its end, narrowed to the element's section."""
+    if not rule.declarations:
+        raise InputError("The rule holds no declarations to take over.")
+    body = "".join(f"  {one.name}: {one.text}{' !important' if one.important else ''};\n" for one in rule.declarations)
+    text = f"{narrowed(page, element, rule.text)} {{\n{body}}}\n"
+    for block in reversed(rule.media_blocks):
+        inner = "".join(f"  {line}\n" for line in text.splitlines())
+        text = f"@media {block.text} {{\n{inner}}}\n"
+    return f"{own.rstrip()}\n\n/* from {rule.file}, line {rule.line} */\n{text}"

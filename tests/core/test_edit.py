@@ -1,0 +1,147 @@
+"""Edits carried into a page at hand: always what reading the page anew would give."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import asdict
+
+from hillpin.core.edit import edit_sheet
+from hillpin.core.files import MemoryFiles
+from hillpin.core.notes import margin_notes
+from hillpin.core.page import Page
+from hillpin.core.working.explain import QUANTITIES, explain
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from .pages import only
+
+BODY = """<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=s.css><body>
+<div class=row><section class=fare><h3>Day</h3><p>Every boat until the last one home.</p></section><section class=fare><h3>Week</h3></section></div>
+<table class=board><tr><td>07:40</td><td>Orra</td></tr></table><ul class=list><li>Vey</li><li>Holm</li></ul></body></html>"""
+CSS = """/* fares */
+body { margin: 0; font-size: 16px; }
+.row { display: flex; gap: 20px; padding: 10px 5%; }
+.fare { flex: 1; padding: 12px; border: 2px solid; }
+.fare h3 { font-size: 1.5em; margin: 0 0 4px; }
+.board { border-collapse: collapse; }
+.board td { padding: 3px; border: 1px solid; }
+.list { columns: auto; width: 300px; }
+@media (min-width: 600px) {
+  .fare { padding: 20px; width: 40%; }
+}
+.list li { line-height: 1.4; }
+"""
+
+
+def page_with(css: str) -> Page:
+    """The page with a sheet."""
+    return Page(MemoryFiles({"index.html": BODY, "s.css": css}))
+
+
+def seen(page: Page) -> object:
+    """All that a page comes to at two widths: boxes and notes."""
+    found = []
+    for width in (400, 900):
+        layout = page.layout(width)
+        notes = sorted((note.line, note.text, note.kind) for note in margin_notes(page, layout))
+        found.append((layout.boxes, layout.scroll_width, notes))
+    return found
+
+
+class Edits(unittest.TestCase):
+    def carried(self, old: str, new: str) -> bool:
+        """Whether an edit is carried in; where it is, all must come out as in a page read anew."""
+        page = page_with(CSS)
+        seen(page)
+        after = CSS.replace(old, new, 1)
+        self.assertNotEqual(after, CSS)
+        done = edit_sheet(page, "s.css", after)
+        if done:
+            self.assertEqual(seen(page), seen(page_with(after)), (old, new))
+        return done
+
+    def test_values_are_carried_in(self) -> None:
+        for old, new in (
+            ("10px 5%", "10px 15%"), ("gap: 20px", "gap: 2px"), ("flex: 1", "flex: 2 1 90px"), ("font-size: 1.5em", "font-size: 1.75em"),
+            ("font-size: 16px", "font-size: 20px"), ("padding: 20px", "padding: 21px"), ("line-height: 1.4", "line-height: 1.41"),
+            ("width: 40%; ", ""), ("gap: 20px;", "gap: 20px;\n  color: red;\n"), ("padding: 12px", "padding: 12"), ("padding: 12px", "paddin: 12px"),
+            ("margin: 0 0 4px;", ""),
+        ):  # fmt: skip
+            self.assertTrue(self.carried(old, new), (old, new))
+
+    def test_what_makes_other_boxes_is_carried_in_too(self) -> None:
+        for old, new in (
+            ("display: flex", "display: grid"),
+            ("flex: 1", "float: left"),
+            ("border: 1px", "border: 5px"),
+            ("flex: 1", "position: absolute"),
+        ):
+            self.assertTrue(self.carried(old, new), (old, new))
+
+    def test_more_than_a_rules_block_is_refused(self) -> None:
+        for old, new in (
+            (".fare h3", ".fare h2"), ("min-width: 600px", "min-width: 700px"), ("/* fares */", "/* fare */"), ("margin: 0;", "margin: 0; }"),
+            ("padding: 12px;", "padding: 12px; & h3 { color: red }"), ("gap: 20px;", "/* gap: 20px;"), ("gap: 20px", 'content: "}"'),
+        ):  # fmt: skip
+            self.assertFalse(self.carried(old, new), (old, new))
+
+    def test_lines_below_move(self) -> None:
+        page = page_with(CSS)
+        self.assertTrue(edit_sheet(page, "s.css", CSS.replace("gap: 20px;", "gap: 20px;\n\n")))
+        self.assertEqual(
+            [(rule.line, rule.declarations[0].line) for rule in page.sheets.rules if rule.text == ".list li"],
+            [(14, 14)],
+        )
+        self.assertEqual([block.line for block in page.sheets.media_blocks], [11])
+
+    def test_one_edit_after_another(self) -> None:
+        page, css = page_with(CSS), CSS
+        for number in range(1, 30):
+            after = css.replace(
+                "gap: 20px" if number == 1 else f"gap: {20 + number - 1}px", f"gap: {20 + number}px"
+            )
+            self.assertTrue(edit_sheet(page, "s.css", after))
+            css = after
+        self.assertEqual(seen(page), seen(page_with(css)))
+
+    def test_a_variable_reaches_those_who_use_it(self) -> None:
+        css = ":root { --edge: 10px; }\nbody { margin: 0 }\n.row { padding: var(--edge); }\n.fare { --edge: 3px; margin: var(--edge) }"
+        page = page_with(css)
+        seen(page)
+        after = css.replace("--edge: 10px", "--edge: 44px")
+        self.assertTrue(edit_sheet(page, "s.css", after))
+        self.assertEqual(seen(page), seen(page_with(after)))
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.integers(0, len(CSS) - 1),
+        st.integers(0, 4),
+        st.sampled_from(["", "1", "5px", " ", "\n", ";", "%", "em", "x", "}", "/*", "0 auto"]),
+    )
+    def test_any_edit_is_carried_in_rightly_or_refused(self, at: int, gone: int, new: str) -> None:
+        page = page_with(CSS)
+        seen(page)
+        after = CSS[:at] + new + CSS[at + gone :]
+        if edit_sheet(page, "s.css", after):
+            self.assertEqual(seen(page), seen(page_with(after)), after)
+
+
+class RecordedForOne(unittest.TestCase):
+    def test_the_steps_of_one_box_are_those_of_all(self) -> None:
+        every, single = page_with(CSS), page_with(CSS)
+        layout = every.layout(742, record=True)
+        single.layout(742)
+        for selector in (
+            ".row",
+            ".fare:first-child p",
+            ".board td:last-child",
+            ".list li:last-child",
+            ".fare h3",
+        ):
+            element = every.select(selector)[0]
+            own = single.document.elements[element.index]
+            part = single.layout(742, record=True, about=own)
+            for of in QUANTITIES:
+                expected, found = explain(every, layout, element, of), explain(single, part, own, of)
+                self.assertEqual(asdict(found), asdict(expected), (selector, of))
+        self.assertEqual(only(single, ".row").name(), "div.row")
