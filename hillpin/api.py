@@ -4,15 +4,23 @@ from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
+from ninja.errors import ValidationError
 
 from .core.errors import InputError
+from .numbers.aids_api import router as aids_router
 from .numbers.api import router as numbers_router
+from .plans.api import router as plans_router
+from .plans.api import work_router
+from .plans.store import PlanClash
 from .sites.api import router as sites_router
 from .sites.errors import Clash, Refused
 
 api = NinjaAPI(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", numbers_router)
+api.add_router("/sites", aids_router)
+api.add_router("/sites", plans_router)
+api.add_router("/plans", work_router)
 
 
 @api.exception_handler(Refused)
@@ -31,3 +39,17 @@ def on_input_error(request: HttpRequest, error: InputError) -> HttpResponse:
 def on_clash(request: HttpRequest, error: Clash) -> HttpResponse:
     """A save that builds on an older state than the newest."""
     return api.create_response(request, {"detail": str(error), "revision": error.revision, "text": error.text}, status=409)
+
+
+@api.exception_handler(PlanClash)
+def on_plan_clash(request: HttpRequest, error: PlanClash) -> HttpResponse:
+    """A plan saved on top of an older state than the newest."""
+    return api.create_response(request, {"detail": str(error)}, status=409)
+
+
+@api.exception_handler(ValidationError)
+def on_invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    """A body that does not have the right shape: its first fault, with its place."""
+    first = error.errors[0]
+    place = ".".join(str(part) for part in first.get("loc", ())[2:])
+    return api.create_response(request, {"detail": f"{place or 'The request'}: {first.get('msg', 'it is not valid')}."}, status=422)

@@ -23,5 +23,5 @@ def front_end(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", api.urls),
     path("preview/<int:site_id>/<path:file_path>", preview, name="preview"),
-    re_path(r"^(?:sites/.*)?$", front_end),
+    re_path(r"^(?:(?:sites|plans)/.*)?$", front_end),
 ]

@@ -2,36 +2,33 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+import json
+from dataclasses import asdict, fields
+from typing import Any
+from weakref import WeakKeyDictionary
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.errors import InputError
 from ..core.hill import hill_of
-from ..core.markup.tree import Element
+from ..core.markup.tree import Document, Element
 from ..core.notes import margin_notes, matched_elements
 from ..core.page import Layout, Page
 from ..core.rows import dimension_rows
+from ..core.styles.sheet import Rule
 from ..core.working.explain import QUANTITIES, explain
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from .pages import hill_shelf, hills, page_of
 from .schemas import (
     EdgeOut,
-    ElementOut,
     HillIn,
     HillOut,
     HillPointOut,
-    MissingOut,
-    NoteOut,
     NumbersIn,
     NumbersOut,
-    RowOut,
-    RuleOut,
-    UnmodelledOut,
-    WorkingOut,
 )
 
 router = Router(tags=["numbers"])
@@ -39,43 +36,96 @@ MOST_MATCHED = 400
 
 
 @router.post("/{site_id}/numbers", response={200: NumbersOut, 404: ErrorOut, 422: ErrorOut})
-def numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> NumbersOut:
-    """All numbers of a page at the walker: boxes, notes, rows and workings of the selected element."""
+def numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> HttpResponse:
+    """All numbers of a page at the walker: boxes, notes, rows and workings of the selected element.
+
+    The answer is written straight from core's numbers: typing asks for it at every keystroke, and checking each
+    of its thousands of values against the schema took longer than computing them. A test holds it to the schema.
+    """
     site = get_object_or_404(Site, pk=site_id)
     page, lock = page_of(site, payload.page, payload.drafts)
     with lock:
-        return numbers_of(page, payload)
+        answer = numbers_of(page, payload)
+    return HttpResponse(json.dumps(answer, ensure_ascii=False, separators=(",", ":")), content_type="application/json")
 
 
-def numbers_of(page: Page, payload: NumbersIn) -> NumbersOut:
-    """The numbers of a page that is already read."""
-    layout = page.layout(payload.width, payload.height, record=True)
-    selected = selected_element(page, layout, payload.selected)
+def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
+    """The numbers of a page that is already read, as ``NumbersOut`` has them."""
+    elements = page.document.elements
+    if payload.selected is not None and 0 <= payload.selected < len(elements):
+        selected: Element | None = elements[payload.selected]
+    else:
+        selected = selected_element(page, page.layout(payload.width, payload.height), None)
+    layout = page.layout(payload.width, payload.height, record=selected is not None, about=selected)
     workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
-    rules = page.cascade.matches(selected).own if selected is not None else []
-    return NumbersOut(
-        width=payload.width,
-        height=payload.height,
-        scroll_width=layout.scroll_width,
-        elements=[_element_out(element, layout) for element in page.document.elements],
-        notes=[NoteOut(**asdict(note)) for note in margin_notes(page, layout, selected)],
-        sheets=list(page.sheets.files),
-        rules=_rules(page),
-        selected=selected.index if selected is not None else None,
-        rules_applied=sum(1 for match in rules if match.rule.origin == "author"),
-        rows=[RowOut(**asdict(row)) for row in dimension_rows(layout, selected)] if selected is not None else [],
-        workings=[WorkingOut(**asdict(working)) for working in workings],
-        unmodelled=[UnmodelledOut(**asdict(item)) for item in layout.unmodelled],
-        missing=[MissingOut(**{name: getattr(item, name) for name in ("address", "file", "line", "kind")}) for item in page.missing],
-    )
-
-
-def _rules(page: Page) -> list[RuleOut]:
+    applied = page.cascade.matches(selected).own if selected is not None else []
     matched = matched_elements(page)
-    return [
-        RuleOut(file=rule.file, line=rule.line, elements=[e.index for e in matched.get(id(rule), []) if e.index >= 0][:MOST_MATCHED])
-        for rule in page.sheets.rules
-    ]
+    return {
+        "width": payload.width,
+        "height": payload.height,
+        "scroll_width": layout.scroll_width,
+        "elements": [{**standing, **_geometry(element, layout)} for element, standing in zip(elements, _standing(page.document), strict=True)],
+        "notes": [plain(note) for note in margin_notes(page, layout, selected, matched)],
+        "sheets": list(page.sheets.files),
+        "rules": [_rule(rule, matched) for rule in page.sheets.rules],
+        "selected": selected.index if selected is not None else None,
+        "rules_applied": sum(1 for match in applied if match.rule.origin == "author"),
+        "rows": [plain(row) for row in dimension_rows(layout, selected)] if selected is not None else [],
+        "workings": [plain(working) for working in workings],
+        "unmodelled": [plain(item) for item in layout.unmodelled],
+        "missing": [plain(item) for item in page.missing],
+    }
+
+
+_FIELDS: dict[type, tuple[str, ...]] = {str: (), int: (), float: (), bool: (), type(None): ()}
+
+
+def plain(value: Any) -> Any:
+    """A dataclass of plain values, and of lists of such, as JSON has it; ``asdict`` copies more than it must."""
+    kind = type(value)
+    names = _FIELDS.get(kind)
+    if names is None:
+        if kind in (list, tuple):
+            return [plain(one) for one in value]
+        names = _FIELDS[kind] = tuple(field.name for field in fields(value))
+    if not names:
+        return value
+    return {name: plain(getattr(value, name)) for name in names}
+
+
+def _rule(rule: Rule, matched: dict[int, list[Element]]) -> dict[str, Any]:
+    found = matched.get(id(rule), [])[:MOST_MATCHED]
+    return {"file": rule.file, "line": rule.line, "elements": [element.index for element in found if element.index >= 0]}
+
+
+def _standing(document: Document) -> list[dict[str, Any]]:
+    """What an edit of styles does not change of each element; worked out once for a document."""
+    known = _STANDING.get(document)
+    if known is None:
+        known = _STANDING[document] = [
+            {
+                "index": element.index,
+                "parent": element.parent.index if element.parent is not None and element.parent.index >= 0 else None,
+                "name": element.name(),
+                "line": element.line,
+                "start": element.offset,
+                "tag_end": element.start_tag_end,
+                "end": element.end,
+            }
+            for element in document.elements
+        ]
+    return known
+
+
+_STANDING: WeakKeyDictionary[Document, list[dict[str, Any]]] = WeakKeyDictionary()
+
+
+def _geometry(element: Element, layout: Layout) -> dict[str, Any]:
+    rect = layout.rects.get(element)
+    return {
+        "rect": [rect.x, rect.y, rect.width, rect.height] if rect is not None else None,
+        "modelled": element not in layout.unmodelled_elements,
+    }
 
 
 def selected_element(page: Page, layout: Layout, index: int | None) -> Element | None:
@@ -89,22 +139,6 @@ def selected_element(page: Page, layout: Layout, index: int | None) -> Element |
         if found is not None and element.elements and found[0].box.style.max_width.is_definite_form:
             return element
     return next((e for e in elements if e.tag in ("section", "main") and e in layout.fragments), elements[0] if elements else None)
-
-
-def _element_out(element: Element, layout: Layout) -> ElementOut:
-    rect = layout.rects.get(element)
-    parent = element.parent
-    return ElementOut(
-        index=element.index,
-        parent=parent.index if parent is not None and parent.index >= 0 else None,
-        name=element.name(),
-        line=element.line,
-        start=element.offset,
-        tag_end=element.start_tag_end,
-        end=element.end,
-        rect=[rect.x, rect.y, rect.width, rect.height] if rect is not None else None,
-        modelled=element not in layout.unmodelled_elements,
-    )
 
 
 @router.post("/{site_id}/hill", response={200: HillOut, 404: ErrorOut, 422: ErrorOut})

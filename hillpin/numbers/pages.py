@@ -7,6 +7,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable
 
+from ..core.edit import edit_sheet
 from ..core.errors import InputError
 from ..core.page import Page
 from ..sites.models import Site, SiteFile
@@ -37,9 +38,16 @@ class SiteFiles:
         draft = self._drafts.get(path)
         return (path, hash(draft) if draft is not None else self._revisions.get(path))
 
+    def changed_from(self, other: SiteFiles) -> set[str]:
+        """The paths whose content may be another one than in another state, or than in another site with the same number."""
+        if self._site.created_at != other._site.created_at:
+            return {*self._revisions, *other._revisions}
+        paths = {*self._revisions, *other._revisions, *self._drafts, *other._drafts}
+        return {path for path in paths if self.key(path) != other.key(path)}
+
     def state(self) -> str:
         """A digest of every file's revision and every draft: equal where nothing changed."""
-        digest = hashlib.sha256(repr(sorted(self._revisions.items())).encode())
+        digest = hashlib.sha256(repr((self._site.created_at, sorted(self._revisions.items()))).encode())
         for path in sorted(self._drafts):
             digest.update(path.encode() + b"\0" + self._drafts[path] + b"\0")
         return digest.hexdigest()
@@ -61,12 +69,32 @@ class PageShelf:
             if known is not None:
                 self._pages.move_to_end(key)
                 return known
-        made = (Page(files, path), threading.Lock())
+        made = self._edited(files, key) or (Page(files, path), threading.Lock())
         with self._lock:
             self._pages[key] = made
             while len(self._pages) > MOST_PAGES:
                 self._pages.popitem(last=False)
         return made
+
+    def _edited(self, files: SiteFiles, key: tuple[int, str, str]) -> tuple[Page, threading.Lock] | None:
+        """The page as it was last, with an edit of its sheets carried into it; None where it must be read anew."""
+        with self._lock:
+            last = next((other for other in reversed(self._pages) if other[:2] == key[:2]), None)
+            page, lock = self._pages[last] if last is not None else (None, None)
+        if last is None or page is None or lock is None or not isinstance(page.files, SiteFiles):
+            return None
+        changed = files.changed_from(page.files)
+        if not changed <= set(page.sheet_texts):
+            return None
+        with lock:
+            with self._lock:
+                if self._pages.pop(last, None) is None:
+                    return None
+            texts = {name: files.read(name) for name in changed}
+            if any(text is None or not edit_sheet(page, name, text.decode("utf-8-sig", "replace")) for name, text in texts.items()):
+                return None
+            page.files = files
+        return page, lock
 
 
 shelf = PageShelf()

@@ -40,6 +40,7 @@ class NoteOut(Schema):
     index: int | None
     quantity: str | None
     modelled: bool
+    swatch: str
 
 
 class PartOut(Schema):

@@ -24,6 +24,7 @@ from .schemas import (
     RevisionOut,
     SavedOut,
     SaveIn,
+    ScriptsIn,
     SiteOut,
     SiteSummary,
 )
@@ -77,7 +78,7 @@ def file_out(file: SiteFile) -> FileOut:
 def site_out(site: Site) -> SiteOut:
     """A site with its files and pins."""
     return SiteOut(
-        id=site.pk, name=site.name, is_demo=site.is_demo, updated_at=site.updated_at.isoformat(),
+        id=site.pk, name=site.name, is_demo=site.is_demo, runs_scripts=site.runs_scripts, updated_at=site.updated_at.isoformat(),
         files=[file_out(file) for file in site.files.all()],
         pins=[PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()],
     )  # fmt: skip
@@ -138,6 +139,15 @@ def rename_site(request: HttpRequest, site_id: int, payload: NameIn) -> SiteOut:
     site = get_object_or_404(Site, pk=site_id)
     site.name = store.clean_name(payload.name)
     site.save()
+    return site_out(site)
+
+
+@router.put("/{site_id}/scripts", response={200: SiteOut, 404: ErrorOut})
+def set_scripts(request: HttpRequest, site_id: int, payload: ScriptsIn) -> SiteOut:
+    """Let the pages' own scripts run in the sandboxed frame, or rest."""
+    site = get_object_or_404(Site, pk=site_id)
+    site.runs_scripts = payload.run
+    site.save(update_fields=["runs_scripts"])
     return site_out(site)
 
 

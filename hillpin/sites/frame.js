@@ -15,7 +15,7 @@
       return element.getClientRects().length ? [r.x + sx, r.y + sy, r.width, r.height] : null;
     });
     send({
-      kind: "measured", version, rects, scroll: [sx, sy], viewport: [innerWidth, innerHeight],
+      kind: "measured", version, rects, scroll: [sx, sy], viewport: [innerWidth, innerHeight], fonts: document.fonts.status === "loaded",
       size: [document.documentElement.scrollWidth, document.documentElement.scrollHeight],
     });
   }
@@ -26,8 +26,34 @@
   };
 
   // url() in a sheet is relative to the sheet; in a <style> it would be relative to the page.
-  const rebased = (css, path) => css.replace(/url\(\s*(["']?)(?!["']?(?:data:|[a-z]+:|\/|#))([^"')]+)\1\s*\)/gi,
+  const rebased = (css, path) => held.state ? withHeld(moved(css, path)) : moved(css, path);
+  const moved = (css, path) => css.replace(/url\(\s*(["']?)(?!["']?(?:data:|[a-z]+:|\/|#))([^"')]+)\1\s*\)/gi,
     (_, quote, address) => `url("${new URL(address, new URL(path, location.href)).href}")`);
+
+  // A held state: its pseudo-classes match what is marked too, at the same specificity.
+  let held = { index: -1, state: "" };
+  const STATES = { hover: ["hover"], "focus-visible": ["focus", "focus-visible", "focus-within"], active: ["hover", "active"], checked: ["checked"], target: ["target"], current: [] };
+  const CHAINED = ["hover", "active", "focus-within"];
+  const withHeld = (css) => css.replace(/:(hover|focus-visible|focus-within|focus|active|checked|target)(?![\w-])/g, ":is(:$1, [data-pin-$1])");
+  function mark() {
+    for (const name of CHAINED.concat("focus", "focus-visible", "checked", "target"))
+      for (const element of document.querySelectorAll(`[data-pin-${name}]`)) element.removeAttribute(`data-pin-${name}`);
+    for (const element of document.querySelectorAll("[data-pin-current]")) { element.removeAttribute("aria-current"); element.removeAttribute("data-pin-current"); }
+    const element = elements()[held.index];
+    if (!element || !held.state) return;
+    if (held.state === "current" && !element.hasAttribute("aria-current")) { element.setAttribute("aria-current", "page"); element.setAttribute("data-pin-current", ""); }
+    for (const name of STATES[held.state] || [])
+      for (let node = element; node && node.setAttribute; node = CHAINED.includes(name) ? node.parentNode : null) node.setAttribute(`data-pin-${name}`, "");
+  }
+  let latest = null;
+  function hold(message) {
+    if (held.index === message.index && held.state === message.state) return;
+    const isOn = Boolean(held.state) !== Boolean(message.state);
+    held = { index: message.index, state: message.state };
+    mark();
+    if (isOn && latest) restyle(latest.sheets, latest.base);
+    schedule();
+  }
 
   function styleFor(link, sheets, base) {
     const href = link.getAttribute("href");
@@ -39,9 +65,33 @@
     style.dataset.pinFile = path;
     const media = link.getAttribute("media");
     if (media) style.media = media;
-    style.textContent = rebased(sheets[path], base + path);
+    style.textContent = dressed(style, rebased(sheets[path], base + path));
     return style;
   }
+
+  // Faces stand in a style element of their own: a sheet that changes elsewhere does not load its fonts anew.
+  function dressed(style, css) {
+    let faces = "", rest = "", depth = 0, from = 0;
+    for (const found of css.matchAll(/\/\*[^]*?\*\/|"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|@font-face\s*\{[^}]*\}|[{}]/gi)) {
+      if (found[0] === "{") depth += 1;
+      else if (found[0] === "}") depth -= 1;
+      else if (depth === 0 && found[0][0] === "@") {
+        faces += found[0] + "\n";
+        rest += css.slice(from, found.index);
+        from = found.index + found[0].length;
+      }
+    }
+    const file = style.dataset.pinFile;
+    let own = facesOf.get(file);
+    if (!own || !own.isConnected) {
+      own = document.createElement("style");
+      facesOf.set(file, own);
+    }
+    if (own.textContent !== faces) own.textContent = faces;
+    if (!own.isConnected) queueMicrotask(() => (document.head || document.documentElement).append(own));
+    return rest + css.slice(from);
+  }
+  const facesOf = new Map();
 
   function inlineLinks(root, sheets, base) {
     for (const link of [...root.querySelectorAll("link[rel]")]) {
@@ -67,9 +117,10 @@
     for (const style of document.querySelectorAll("style[data-pin-file]")) {
       const css = sheets[style.dataset.pinFile];
       if (css === undefined) continue;
-      const text = rebased(css, base + style.dataset.pinFile);
+      const text = dressed(style, rebased(css, base + style.dataset.pinFile));
       if (style.textContent !== text) style.textContent = text;
     }
+    if (document.fonts.status !== "loaded") document.fonts.ready.then(schedule);
     schedule();
   }
 
@@ -80,8 +131,10 @@
     if (event.source !== parent || !event.data || !event.data.pin) return;
     const message = event.data;
     if (message.version !== undefined) version = message.version;
-    if (message.kind === "render") render(message);
+    if (message.sheets) latest = message;
+    if (message.kind === "render") { render(message); mark(); }
     else if (message.kind === "restyle") restyle(message.sheets, message.base);
+    else if (message.kind === "hold") hold(message);
     else if (message.kind === "scroll-to") {
       const element = elements()[message.index];
       if (!element) return;

@@ -15,6 +15,8 @@ class Site(models.Model):
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
     is_demo = models.BooleanField(default=False)
+    runs_scripts = models.BooleanField(default=False)
+    """Whether the pages' own scripts run in the sandboxed frame; at rest unless the person says so."""
 
     class Meta:
         ordering = ["-updated_at", "-id"]

@@ -30,6 +30,7 @@ class SiteOut(Schema):
     id: int
     name: str
     is_demo: bool
+    runs_scripts: bool
     updated_at: str
     files: list[FileOut]
     pins: list[PinOut]
@@ -50,6 +51,12 @@ class NameIn(Schema):
     """A name for a site."""
 
     name: str
+
+
+class ScriptsIn(Schema):
+    """Whether the pages' own scripts run in the frame."""
+
+    run: bool
 
 
 class FileText(Schema):

@@ -187,6 +187,8 @@ def save_file(site: Site, path: str, content: bytes, base_revision: int) -> Site
 def _create_file(site: Site, path: str, content: bytes) -> SiteFile:
     if site.files.count() >= MOST_FILES:
         raise Refused(f"The site has {MOST_FILES} files, which is the most.")
+    if not Site.objects.select_for_update().filter(pk=site.pk).exists():
+        raise Refused("The site was removed meanwhile, so there is nothing to save into.", 404)
     file = SiteFile.objects.create(site=site, path=path, content=content)
     Revision.objects.create(file=file, number=1, content=content)
     site.save(update_fields=["updated_at"])

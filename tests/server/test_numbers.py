@@ -10,6 +10,7 @@ from django.conf import settings
 from django.core.management import call_command
 from django.test import TestCase
 from hillpin.numbers.pages import MOST_PAGES, PageShelf
+from hillpin.numbers.schemas import NumbersOut
 from hillpin.sites.store import NewFile, add_site, save_file
 
 PAGE = """<!DOCTYPE html><html lang=en><link rel=stylesheet href=a.css><body><main class=wrap><section id=s><p>one</p></section></main>
@@ -34,6 +35,20 @@ class Numbers(TestCase):
         return self.client.post(
             f"/api/sites/{self.site.pk}/{path}", data=json.dumps(body), content_type="application/json"
         )
+
+    def test_the_answer_is_what_the_schema_says(self) -> None:
+        for selected in (None, 2):
+            answer = self.ask(selected=selected).json()
+            self.assertEqual(NumbersOut(**answer).model_dump(), answer)
+
+    def test_drafts_follow_one_another_on_one_page(self) -> None:
+        # Half of 360, then a quarter: typed over what was there, with and without a rule of its own.
+        for width, expected in (("50%", 204.0), ("25%", 114.0), ("25%; height: 7px", 114.0), ("100%", 384.0)):
+            answer = self.ask(
+                selected=2, drafts={"a.css": CSS.replace("width: 50%", f"width: {width}")}
+            ).json()
+            self.assertEqual(answer["elements"][2]["rect"][2], expected, width)
+        self.assertEqual(self.ask(selected=2).json()["elements"][2]["rect"][2], 204.0)
 
     def index_of(self, answer: Any, name: str) -> int:
         return next(e["index"] for e in answer["elements"] if e["name"] == name)
@@ -60,7 +75,7 @@ class Numbers(TestCase):
         notes = {(n["line"], n["text"]) for n in self.ask(selected=2).json()["notes"]}
         self.assertIn((2, "500, not reached"), notes)
         self.assertIn((2, "0, then 20"), notes)
-        self.assertIn((3, "180"), notes)
+        self.assertIn((3, "180, of 360"), notes)
         self.assertIn((4, "off, on from 600"), notes)
         self.assertIn((5, "no element has it"), notes)
         self.assertIn((6, "There is no property colour."), notes)
@@ -128,8 +143,11 @@ class Numbers(TestCase):
         save_file(self.site, "a.css", b"p{}", 1)
         self.assertIsNot(shelf.page(self.site, "index.html", {})[0], first)
         for number in range(MOST_PAGES + 3):
-            shelf.page(self.site, "index.html", {"a.css": f"p{{width:{number}px}}"})
+            shelf.page(self.site, "index.html", {"index.html": f"<p>{number}"})
         self.assertEqual(len(shelf._pages), MOST_PAGES)
+        # An edit inside a rule goes into the page that is there: it is the same page under another key.
+        last = shelf.page(self.site, "index.html", {"a.css": "p { width: 1px }"})[0]
+        self.assertIs(shelf.page(self.site, "index.html", {"a.css": "p { width: 21px }"})[0], last)
 
 
 class Schema(TestCase):

@@ -1,4 +1,4 @@
-/** Addresses of the application: `/` and `/sites/ID/write?page=PATH`. */
+/** Addresses of the application: `/`, `/sites/ID/plan?plan=ID`, `/sites/ID/write?page=PATH`, and `/plans/TOKEN` to read. */
 import { type AnchorHTMLAttributes, type MouseEvent, useSyncExternalStore } from "react";
 
 const listeners = new Set<() => void>();
@@ -41,4 +41,15 @@ export function Link({ to, onClick, ...rest }: LinkProps) {
 /** The address of Write for a page of a site. */
 export function writeAddress(site: number, page?: string): string {
   return `/sites/${site}/write${page ? `?page=${encodeURIComponent(page)}` : ""}`;
+}
+
+/** The address of Plan for a plan of a site. */
+export function planAddress(site: number, plan?: number): string {
+  return `/sites/${site}/plan${plan === undefined ? "" : `?plan=${plan}`}`;
+}
+
+/** The footpath of places, as the header shows it. */
+export function stopsOf(site: number, here: "Plan" | "Write", page?: string): { name: string; to: string; here: boolean }[] {
+  const places = [{ name: "Sites", to: "/" }, { name: "Plan", to: planAddress(site) }, { name: "Write", to: writeAddress(site, page) }];
+  return places.map((place) => ({ ...place, here: place.name === here }));
 }

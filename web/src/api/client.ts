@@ -47,3 +47,33 @@ export async function importSite(files: { file: File; path: string }[]): Promise
   if (!response?.ok) throw new Error(sentence(body));
   return body as Site;
 }
+
+export type Plan = Schemas["Plan"];
+export type PlanBox = Schemas["Box"];
+export type PlanRow = Schemas["Row"];
+export type PlanCell = Schemas["Cell"];
+export type PlanSize = Schemas["Size"];
+export type Sides = Schemas["Sides"];
+export type Measure = Schemas["Measure"];
+export type Arrangement = Schemas["Arrangement"];
+export type Columns = Schemas["Columns"];
+export type Solution = Schemas["SolutionOut"];
+export type Work = Schemas["WorkOut"];
+export type WorkedArrangement = Schemas["ArrangementOut"];
+export type WorkedRow = Schemas["PlanRowOut"];
+export type WorkedCell = Schemas["CellOut"];
+export type PaperStep = Schemas["PaperStepOut"];
+export type Drawing = Schemas["Drawing"];
+export type KeptPlan = Schemas["KeptPlanOut"];
+export type PlanCode = Schemas["CodeOut"];
+export type Proof = Schemas["ProofOut"];
+export type Stretch = Schemas["StretchOut"];
+export type SharedPlan = Schemas["SharedOut"];
+export type Reply = Schemas["ReplyOut"];
+
+export type OutlineEntry = Schemas["OutlineEntry"];
+export type Overlays = Schemas["Overlays"];
+export type Contest = Schemas["Contest"];
+export type Contender = Schemas["Contender"];
+export type ChangedText = Schemas["TextOut"];
+export type Held = Schemas["Held"];

@@ -76,6 +76,26 @@ export interface paths {
         patch: operations["hillpin_sites_api_rename_site"];
         trace?: never;
     };
+    "/api/sites/{site_id}/scripts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Scripts
+         * @description Let the pages' own scripts run in the sandboxed frame, or rest.
+         */
+        put: operations["hillpin_sites_api_set_scripts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/zip": {
         parameters: {
             query?: never;
@@ -192,6 +212,9 @@ export interface paths {
         /**
          * Numbers
          * @description All numbers of a page at the walker: boxes, notes, rows and workings of the selected element.
+         *
+         *     The answer is written straight from core's numbers: typing asks for it at every keystroke, and checking each
+         *     of its thousands of values against the schema took longer than computing them. A test holds it to the schema.
          */
         post: operations["hillpin_numbers_api_numbers"];
         delete?: never;
@@ -214,6 +237,598 @@ export interface paths {
          * @description The width of one box at every viewport width of a range.
          */
         post: operations["hillpin_numbers_api_hill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/contest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Contest
+         * @description Which rule wins a property of an element, and why the others do not.
+         */
+        post: operations["hillpin_numbers_aids_api_contest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Over
+         * @description A rule of another sheet at the end of one's own, narrowed to the element's section.
+         */
+        post: operations["hillpin_numbers_aids_api_take_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outline
+         * @description The page's own tree.
+         */
+        post: operations["hillpin_numbers_aids_api_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description The page's source with an element moved.
+         */
+        post: operations["hillpin_numbers_aids_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/overlays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Overlays
+         * @description Outlines, tracks, lines, areas, gaps, flex lines and baselines at a viewport.
+         */
+        post: operations["hillpin_numbers_aids_api_overlays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/goal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Goal
+         * @description What a number must be so that a goal is met.
+         */
+        post: operations["hillpin_numbers_aids_api_goal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/open-query": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Query
+         * @description A media query for a rule, opened at a viewport width.
+         */
+        post: operations["hillpin_numbers_aids_api_query"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold State
+         * @description What a state of an element moves.
+         */
+        post: operations["hillpin_numbers_aids_api_hold_state"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/sum-comment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Sum
+         * @description A sum as a comment beside the declaration that its number comes from.
+         */
+        post: operations["hillpin_numbers_aids_api_keep_sum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/sums-refresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Refresh Sums
+         * @description A sheet with every sum in it brought up to date.
+         */
+        post: operations["hillpin_numbers_aids_api_refresh_sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Plans
+         * @description The plans of a site.
+         */
+        get: operations["hillpin_plans_api_list_plans"];
+        put?: never;
+        /**
+         * Make Plan
+         * @description Keep a further plan.
+         */
+        post: operations["hillpin_plans_api_make_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Plan
+         * @description Keep a plan from a file.
+         */
+        post: operations["hillpin_plans_api_import_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Plan
+         * @description One plan.
+         */
+        get: operations["hillpin_plans_api_read_plan"];
+        /**
+         * Save Plan
+         * @description Save a plan on top of the revision that it was made from; what does not add up is saved too.
+         */
+        put: operations["hillpin_plans_api_save_plan"];
+        post?: never;
+        /**
+         * Remove Plan
+         * @description Remove a plan with its states and answers.
+         */
+        delete: operations["hillpin_plans_api_remove_plan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List States
+         * @description The newest states of a plan, oldest first.
+         */
+        get: operations["hillpin_plans_api_list_states"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Plan
+         * @description Put the plan on its read-only address, for a yes.
+         */
+        post: operations["hillpin_plans_api_send_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Close the read-only address.
+         */
+        post: operations["hillpin_plans_api_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/plan.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Json
+         * @description The plan as a file (docs/plan-format.md).
+         */
+        get: operations["hillpin_plans_api_take_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/widths.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Csv
+         * @description The table of widths as CSV.
+         */
+        get: operations["hillpin_plans_api_take_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/widths.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Markdown
+         * @description The table of widths as Markdown.
+         */
+        get: operations["hillpin_plans_api_take_markdown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plans/{plan_id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Svg
+         * @description An arrangement as SVG.
+         */
+        get: operations["hillpin_plans_api_take_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plan-from-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read From Code
+         * @description A plan of what stands in a container.
+         */
+        post: operations["hillpin_plans_api_read_from_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/convert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Convert Row
+         * @description A container's rows by another method, as a changed file.
+         */
+        post: operations["hillpin_plans_api_convert_row"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/convert/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Rows
+         * @description At which widths of a range a container stands as it stood, with a file changed.
+         */
+        post: operations["hillpin_plans_api_compare_rows"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work
+         * @description Every number of a plan.
+         */
+        post: operations["hillpin_plans_api_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Narrower
+         * @description The plan with a narrow and a medium arrangement made from its widest.
+         */
+        post: operations["hillpin_plans_api_propose_narrower"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Code
+         * @description A plan as HTML and CSS.
+         */
+        post: operations["hillpin_plans_api_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Proof
+         * @description The code of a plan laid out at a range of widths, against the plan.
+         */
+        post: operations["hillpin_plans_api_proof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/shared/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Shared
+         * @description What was sent for a yes, with its drawings.
+         */
+        get: operations["hillpin_plans_api_read_shared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/shared/{token}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Shared
+         * @description A yes, or a comment.
+         */
+        post: operations["hillpin_plans_api_answer_shared"];
         delete?: never;
         options?: never;
         head?: never;
@@ -281,6 +896,8 @@ export interface components {
             name: string;
             /** Is Demo */
             is_demo: boolean;
+            /** Runs Scripts */
+            runs_scripts: boolean;
             /** Updated At */
             updated_at: string;
             /** Files */
@@ -303,6 +920,14 @@ export interface components {
         NameIn: {
             /** Name */
             name: string;
+        };
+        /**
+         * ScriptsIn
+         * @description Whether the pages' own scripts run in the frame.
+         */
+        ScriptsIn: {
+            /** Run */
+            run: boolean;
         };
         /**
          * FileText
@@ -433,6 +1058,8 @@ export interface components {
             quantity: string | null;
             /** Modelled */
             modelled: boolean;
+            /** Swatch */
+            swatch: string;
         };
         /**
          * NumbersOut
@@ -666,6 +1293,1292 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * Contender
+         * @description A declaration that competes, with everything that decides.
+         */
+        Contender: {
+            /** Text */
+            text: string;
+            /** Selector */
+            selector: string;
+            /** Specificity */
+            specificity: string;
+            /** Origin */
+            origin: string;
+            /** Layer */
+            layer: string;
+            /** Query */
+            query: string;
+            /** Is On */
+            is_on: boolean;
+            /** Important */
+            important: boolean;
+            /** Wins */
+            wins: boolean;
+            /** File */
+            file: string | null;
+            /** Line */
+            line: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Contest
+         * @description All that competes for a property, the winner first; for an inherited value the chain up to where it is set.
+         */
+        Contest: {
+            /** Property */
+            property: string;
+            /** Contenders */
+            contenders: components["schemas"]["Contender"][];
+            /** Inherits */
+            inherits: boolean;
+            /** Chain */
+            chain?: components["schemas"]["Inherited"][];
+            /**
+             * Initial
+             * @default false
+             */
+            initial: boolean;
+        };
+        /**
+         * ContestOut
+         * @description The contested properties of an element, and the contest for one of them.
+         */
+        ContestOut: {
+            /** Properties */
+            properties: string[];
+            contest: components["schemas"]["Contest"] | null;
+            /** Comes To */
+            comes_to: string;
+        };
+        /**
+         * Inherited
+         * @description An element that hands a value down, and the declaration that gives it there (None where it only passes it on).
+         */
+        Inherited: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            winner: components["schemas"]["Contender"] | null;
+        };
+        /**
+         * ContestIn
+         * @description An element, and the property that is asked about; the first contested one without.
+         */
+        ContestIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
+            /**
+             * Property
+             * @default
+             */
+            property: string;
+        };
+        /**
+         * TextOut
+         * @description A file's new text, where it changed first, and what to know of it.
+         */
+        TextOut: {
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * TakeOverIn
+         * @description A rule by its place, and the sheet it goes into.
+         */
+        TakeOverIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Into */
+            into: string;
+        };
+        /**
+         * OutlineEntry
+         * @description A line of the page's tree. ``kind`` is landmark, section, heading, list or box; ``depth`` counts entries around it.
+         */
+        OutlineEntry: {
+            /** Index */
+            index: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Depth */
+            depth: number;
+            /** Line */
+            line: number | null;
+        };
+        /**
+         * OutlineOut
+         * @description The page's own tree.
+         */
+        OutlineOut: {
+            /** Entries */
+            entries: components["schemas"]["OutlineEntry"][];
+        };
+        /**
+         * PageIn
+         * @description A page with texts that are not saved yet.
+         */
+        PageIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * MoveIn
+         * @description An element to move in the source.
+         */
+        MoveIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "up" | "down" | "in" | "out";
+        };
+        /**
+         * GridLine
+         * @description A line of a grid: its number from the start, from the end (0 in the implicit grid), and its names.
+         */
+        GridLine: {
+            /** Is Column */
+            is_column: boolean;
+            /** At */
+            at: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Number */
+            number: number;
+            /** From End */
+            from_end: number;
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+        };
+        /**
+         * Overlays
+         * @description All zones and lines of a layout.
+         */
+        Overlays: {
+            /** Zones */
+            zones?: components["schemas"]["Zone"][];
+            /** Lines */
+            lines?: components["schemas"]["GridLine"][];
+            /** Baselines */
+            baselines?: components["schemas"]["Zone"][];
+        };
+        /**
+         * OverlaysOut
+         * @description What can be drawn over the page.
+         */
+        OverlaysOut: {
+            overlays: components["schemas"]["Overlays"];
+        };
+        /**
+         * Zone
+         * @description A rectangle in CSS px of the page. ``kind`` is outline, track, gap, area, line (of flex) or free.
+         */
+        Zone: {
+            /** Kind */
+            kind: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+        };
+        /**
+         * ViewIn
+         * @description A page at a viewport.
+         */
+        ViewIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * GoalOut
+         * @description The number that does it and the sheet with it, or why none does.
+         */
+        GoalOut: {
+            /** Value */
+            value: number | null;
+            /** Text */
+            text: string;
+            /** Reaches */
+            reaches: number;
+            /** Sentence */
+            sentence: string;
+            /** Caret */
+            caret: number;
+        };
+        /**
+         * GoalIn
+         * @description A number by its place in a sheet, and the goal that it shall meet.
+         */
+        GoalIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /** File */
+            file: string;
+            /** Offset */
+            offset: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "width" | "height" | "x" | "y" | "one-row" | "characters";
+            /** At */
+            at: number;
+            /**
+             * Amount
+             * @default 0
+             */
+            amount: number;
+        };
+        /**
+         * QueryIn
+         * @description The rule on a line of a sheet, and the viewport width at which a query is opened for it.
+         */
+        QueryIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** At */
+            at: number;
+        };
+        /**
+         * Held
+         * @description What a held state does: how many declarations it brings, and what it shifts; outermost boxes only.
+         */
+        Held: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hover" | "focus-visible" | "active" | "checked" | "target" | "current";
+            /** Rules */
+            rules: number;
+            /** Shifts */
+            shifts: components["schemas"]["Shift"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * HoldOut
+         * @description What the state does.
+         */
+        HoldOut: {
+            held: components["schemas"]["Held"];
+        };
+        /**
+         * Shift
+         * @description A box that a state moves or sizes anew, in CSS px; ``is_own`` where it is the element itself or inside it.
+         */
+        Shift: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Dx */
+            dx: number;
+            /** Dy */
+            dy: number;
+            /** Dw */
+            dw: number;
+            /** Dh */
+            dh: number;
+            /** Is Own */
+            is_own: boolean;
+        };
+        /**
+         * HoldIn
+         * @description A state to hold on an element.
+         */
+        HoldIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hover" | "focus-visible" | "active" | "checked" | "target" | "current";
+        };
+        /**
+         * SumIn
+         * @description A number of an element, to stand as a comment beside the declaration that it comes from.
+         */
+        SumIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "width" | "height" | "x" | "y";
+        };
+        /**
+         * FileIn
+         * @description A sheet of a page.
+         */
+        FileIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** File */
+            file: string;
+        };
+        /**
+         * PlanSummary
+         * @description A plan in the list.
+         */
+        PlanSummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "draft" | "sent" | "approved" | "changed";
+            /** Updated At */
+            updated_at: string;
+        };
+        /**
+         * Arrangement
+         * @description How boxes stand from a viewport width on. ``columns.total`` is the width it is drawn at.
+         */
+        Arrangement: {
+            /** Name */
+            name: string;
+            /** Starts */
+            starts: number;
+            columns: components["schemas"]["Columns"];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["Row"][];
+            /**
+             * Hidden
+             * @default []
+             */
+            hidden: string[];
+            /** Drawing */
+            drawing?: string | null;
+        };
+        /**
+         * Box
+         * @description A part of the page. ``words`` are what the visitor reads in it.
+         */
+        Box: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @default box
+             * @enum {string}
+             */
+            role: "header" | "navigation" | "main" | "section" | "article" | "aside" | "footer" | "figure" | "form" | "list" | "box";
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** Parent */
+            parent?: string | null;
+            margin?: components["schemas"]["Sides"];
+            border?: components["schemas"]["Sides"];
+            padding?: components["schemas"]["Sides"];
+            /**
+             * Sizing
+             * @default border-box
+             * @enum {string}
+             */
+            sizing: "border-box" | "content-box";
+            /**
+             * Keep Edges
+             * @default true
+             */
+            keep_edges: boolean;
+        };
+        /**
+         * Cell
+         * @description A box's place in a row.
+         */
+        Cell: {
+            /** Box */
+            box: string;
+            size?: components["schemas"]["Size"];
+        };
+        /**
+         * Columns
+         * @description What is known of a set of columns, in CSS px; None is unknown.
+         */
+        Columns: {
+            /** Total */
+            total?: number | null;
+            /** Count */
+            count?: number | null;
+            /** Column */
+            column?: number | null;
+            /** Gutter */
+            gutter?: number | null;
+            /** Margin */
+            margin?: number | null;
+            /**
+             * Gutters
+             * @default between
+             * @enum {string}
+             */
+            gutters: "between" | "half";
+        };
+        /**
+         * KeptPlanOut
+         * @description A plan as it is kept.
+         */
+        KeptPlanOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            plan: components["schemas"]["Plan"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "draft" | "sent" | "approved" | "changed";
+            /** Token */
+            token: string | null;
+            /** Replies */
+            replies: components["schemas"]["ReplyOut"][];
+            /** Updated At */
+            updated_at: string;
+        };
+        /**
+         * Measure
+         * @description A length in a unit that a person chose.
+         */
+        Measure: {
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @default px
+             * @enum {string}
+             */
+            unit: "px" | "rem" | "ch";
+        };
+        /**
+         * Plan
+         * @description A page's columns, boxes and arrangements, narrowest arrangement first.
+         */
+        Plan: {
+            /** Name */
+            name: string;
+            /** Boxes */
+            boxes: components["schemas"]["Box"][];
+            /** Arrangements */
+            arrangements: components["schemas"]["Arrangement"][];
+            /**
+             * Fluid
+             * @default true
+             */
+            fluid: boolean;
+            /**
+             * Keep Gutters
+             * @default true
+             */
+            keep_gutters: boolean;
+            maximum?: components["schemas"]["Measure"] | null;
+            side?: components["schemas"]["Measure"] | null;
+            /**
+             * Root Size
+             * @default 16
+             */
+            root_size: number;
+            /**
+             * Row Gap
+             * @default 24
+             */
+            row_gap: number;
+        };
+        /**
+         * ReplyOut
+         * @description An answer to a plan that was sent.
+         */
+        ReplyOut: {
+            /** Is Yes */
+            is_yes: boolean;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Made At */
+            made_at: string;
+            /** Is About This */
+            is_about_this: boolean;
+        };
+        /**
+         * Row
+         * @description Boxes side by side, in the order the eye meets them. ``gap`` is the columns' gutter unless given.
+         */
+        Row: {
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+            /** Parent */
+            parent?: string | null;
+            /** Gap */
+            gap?: number | null;
+        };
+        /**
+         * Sides
+         * @description Lengths of the four sides.
+         */
+        Sides: {
+            /**
+             * Top
+             * @default 0
+             */
+            top: number;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Bottom
+             * @default 0
+             */
+            bottom: number;
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+        };
+        /**
+         * Size
+         * @description What a box takes of its row.
+         *
+         *     ``span``: so many columns, margins included. ``width``: the border box. ``written``: the CSS ``width``, by the box's
+         *     box-sizing. ``share``: a part of what spans, widths and gutters leave. ``rest``: what is left, one share of it.
+         */
+        Size: {
+            /**
+             * Kind
+             * @default rest
+             * @enum {string}
+             */
+            kind: "span" | "width" | "written" | "share" | "rest";
+            /**
+             * Value
+             * @default 1
+             */
+            value: number;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
+        /**
+         * PlanIn
+         * @description A plan to work on.
+         */
+        PlanIn: {
+            plan: components["schemas"]["Plan"];
+        };
+        /**
+         * PlanFileIn
+         * @description A plan file's text.
+         */
+        PlanFileIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SavePlanIn
+         * @description A new state and the revision it builds on.
+         */
+        SavePlanIn: {
+            plan: components["schemas"]["Plan"];
+            /** Base Revision */
+            base_revision: number;
+        };
+        /**
+         * PlanStateOut
+         * @description An earlier state of a plan.
+         */
+        PlanStateOut: {
+            /** Number */
+            number: number;
+            /** Saved At */
+            saved_at: string;
+            plan: components["schemas"]["Plan"];
+        };
+        /**
+         * FromCodeOut
+         * @description A plan read from a page, and what does not add up there.
+         */
+        FromCodeOut: {
+            plan: components["schemas"]["Plan"];
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * FromCodeIn
+         * @description A container of a page, with texts that are not saved yet.
+         */
+        FromCodeIn: {
+            /** Page */
+            page: string;
+            /** Selected */
+            selected: number;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ConvertOut
+         * @description The rules to add, and the file with them in it.
+         */
+        ConvertOut: {
+            /** Css */
+            css: string;
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * ConvertIn
+         * @description How to rewrite a container's rows.
+         */
+        ConvertIn: {
+            /** Page */
+            page: string;
+            /** Selected */
+            selected: number;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "grid" | "flex" | "float";
+            /**
+             * Fluid
+             * @default false
+             */
+            fluid: boolean;
+        };
+        /**
+         * StretchOut
+         * @description Viewport widths at which geometry is equal, or parts by at most ``distance``; None where a box comes or goes.
+         */
+        StretchOut: {
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Is Equal */
+            is_equal: boolean;
+            /** Distance */
+            distance: number | null;
+            /** Element */
+            element: string;
+        };
+        /**
+         * CompareIn
+         * @description A changed file of the page, and the widths to compare at.
+         */
+        CompareIn: {
+            /** Page */
+            page: string;
+            /** Selected */
+            selected: number;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /**
+             * Start
+             * @default 240
+             */
+            start: number;
+            /**
+             * End
+             * @default 1920
+             */
+            end: number;
+        };
+        /**
+         * AnswerOut
+         * @description The columns of an arrangement, solved.
+         */
+        AnswerOut: {
+            /** Unknown */
+            unknown: string[];
+            /** Solutions */
+            solutions: components["schemas"]["SolutionOut"][];
+            /** Near */
+            near: components["schemas"]["SolutionOut"][];
+            /** Steps */
+            steps: components["schemas"]["PaperStepOut"][];
+            /** Message */
+            message: string;
+            /** Is Cut */
+            is_cut: boolean;
+        };
+        /**
+         * ArrangementOut
+         * @description An arrangement, worked out; ``error`` says why it is not.
+         */
+        ArrangementOut: {
+            /** Name */
+            name: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number | null;
+            /** Error */
+            error: string;
+            columns: components["schemas"]["AnswerOut"] | null;
+            /** Contexts */
+            contexts: components["schemas"]["ContextOut"][];
+            /** Warnings */
+            warnings: string[];
+            drawing: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * CellOut
+         * @description A box placed in its row, as drawn.
+         */
+        CellOut: {
+            /** Box */
+            box: string;
+            /** X */
+            x: number;
+            /** Outer */
+            outer: number;
+            /** Width */
+            width: number;
+            /** Written */
+            written: number;
+            /** Inside */
+            inside: number;
+            /** Margin */
+            margin: number[];
+            /** Padding */
+            padding: number[];
+            /** Border */
+            border: number[];
+            /** Share */
+            share: number;
+            /** Steps */
+            steps: components["schemas"]["PaperStepOut"][];
+        };
+        /**
+         * ContextOut
+         * @description The rows inside a box, or on the page.
+         */
+        ContextOut: {
+            /** Parent */
+            parent: string | null;
+            /** Width */
+            width: number;
+            /** Rows */
+            rows: components["schemas"]["PlanRowOut"][];
+        };
+        /**
+         * Drawing
+         * @description A wireframe: its size, the columns, and the boxes from outer to inner.
+         */
+        Drawing: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Columns */
+            columns: components["schemas"]["Stripe"][];
+            /** Boxes */
+            boxes: components["schemas"]["DrawnBox"][];
+            /** Hidden */
+            hidden: string[];
+        };
+        /**
+         * DrawnBox
+         * @description A box of the drawing: its border box in CSS px, and the sides of its margin, border and padding.
+         */
+        DrawnBox: {
+            /** Box */
+            box: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Depth */
+            depth: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            margin: components["schemas"]["Sides"];
+            border: components["schemas"]["Sides"];
+            padding: components["schemas"]["Sides"];
+            /** Drops */
+            drops: boolean;
+            /** Lines */
+            lines?: components["schemas"]["TextLine"][];
+        };
+        /**
+         * PaperStepOut
+         * @description A line of a sum.
+         */
+        PaperStepOut: {
+            /** Sign */
+            sign: string;
+            /** Amount */
+            amount: number;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PlanRowOut
+         * @description A row against what it has. ``number`` is its place in the arrangement's rows.
+         */
+        PlanRowOut: {
+            /** Number */
+            number: number;
+            /** Has */
+            has: number;
+            /** Takes */
+            takes: number;
+            /** Rest */
+            rest: number;
+            /** Gap */
+            gap: number;
+            /** Steps */
+            steps: components["schemas"]["PaperStepOut"][];
+            /** Drops */
+            drops: string[];
+            /** Gutters */
+            gutters: number[];
+            /** Messages */
+            messages: string[];
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+        };
+        /**
+         * SolutionOut
+         * @description Columns with everything known.
+         */
+        SolutionOut: {
+            /** Total */
+            total: number;
+            /** Count */
+            count: number;
+            /** Column */
+            column: number;
+            /** Gutter */
+            gutter: number;
+            /** Margin */
+            margin: number;
+            /** Rest */
+            rest: number;
+            /** Is Whole */
+            is_whole: boolean;
+            /** Note */
+            note: string;
+            /** Spans */
+            spans: number[];
+            /** Starts */
+            starts: number[];
+        };
+        /**
+         * Stripe
+         * @description A column of the drawing.
+         */
+        Stripe: {
+            /** X */
+            x: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * TextLine
+         * @description A line of words: its left end and baseline in the drawing, and its font size.
+         */
+        TextLine: {
+            /** Text */
+            text: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Size */
+            size: number;
+            /**
+             * Is Name
+             * @default false
+             */
+            is_name: boolean;
+        };
+        /**
+         * WorkOut
+         * @description All numbers of a plan. ``error`` is about the whole.
+         */
+        WorkOut: {
+            /** Error */
+            error: string;
+            /** Arrangements */
+            arrangements: components["schemas"]["ArrangementOut"][];
+            /** Classes */
+            classes: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * CodeOut
+         * @description Code of a plan.
+         */
+        CodeOut: {
+            /** Html */
+            html: string;
+            /** Css */
+            css: string;
+            /** Page */
+            page: string;
+            /** File */
+            file: string;
+        };
+        /**
+         * CodeIn
+         * @description A plan and how its code is to be written.
+         */
+        CodeIn: {
+            plan: components["schemas"]["Plan"];
+            /**
+             * Method
+             * @default grid-areas
+             * @enum {string}
+             */
+            method: "grid-areas" | "grid-lines" | "flex" | "float" | "inline-block";
+            /**
+             * First
+             * @default narrow
+             * @enum {string}
+             */
+            first: "narrow" | "wide";
+            /**
+             * Comments
+             * @default true
+             */
+            comments: boolean;
+            /**
+             * Sheet
+             * @default plan.css
+             */
+            sheet: string;
+        };
+        /**
+         * DifferenceOut
+         * @description A box that stands elsewhere than planned.
+         */
+        DifferenceOut: {
+            /** Box */
+            box: string;
+            /** What */
+            what: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Planned */
+            planned: number;
+            /** Found */
+            found: number;
+        };
+        /**
+         * ProofOut
+         * @description What was compared, and what differs.
+         */
+        ProofOut: {
+            /** Widths */
+            widths: number;
+            /** Largest */
+            largest: number;
+            /** Is Equal */
+            is_equal: boolean;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ProofIn
+         * @description The viewport widths to lay the code out at.
+         */
+        ProofIn: {
+            plan: components["schemas"]["Plan"];
+            /**
+             * Method
+             * @default grid-areas
+             * @enum {string}
+             */
+            method: "grid-areas" | "grid-lines" | "flex" | "float" | "inline-block";
+            /**
+             * First
+             * @default narrow
+             * @enum {string}
+             */
+            first: "narrow" | "wide";
+            /**
+             * Comments
+             * @default true
+             */
+            comments: boolean;
+            /**
+             * Sheet
+             * @default plan.css
+             */
+            sheet: string;
+            /**
+             * Start
+             * @default 240
+             */
+            start: number;
+            /**
+             * End
+             * @default 1920
+             */
+            end: number;
+        };
+        /**
+         * RangeOut
+         * @description Viewport widths; no ``last`` is without end.
+         */
+        RangeOut: {
+            /** First */
+            first: number;
+            /** Last */
+            last: number | null;
+        };
+        /**
+         * SharedOut
+         * @description A plan on its read-only address.
+         */
+        SharedOut: {
+            plan: components["schemas"]["Plan"];
+            /** Site */
+            site: string;
+            /** Digest */
+            digest: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "draft" | "sent" | "approved" | "changed";
+            /** Sent At */
+            sent_at: string;
+            /** Drawings */
+            drawings: components["schemas"]["Drawing"][];
+            /** Ranges */
+            ranges: components["schemas"]["RangeOut"][];
+            /** Warnings */
+            warnings: string[];
+            /** Replies */
+            replies: components["schemas"]["ReplyOut"][];
+        };
+        /**
+         * AnswerIn
+         * @description A yes or a comment on what was looked at.
+         */
+        AnswerIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "yes" | "comment";
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Digest */
+            digest: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -869,6 +2782,41 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_api_set_scripts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScriptsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1187,6 +3135,1255 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_contest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContestOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_take_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_overlays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ViewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlaysOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_goal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_query: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QueryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_hold_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoldOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_keep_sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SumIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_refresh_sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_list_plans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSummary"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_make_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_import_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanFileIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_save_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavePlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_remove_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_list_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanStateOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_send_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_take_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_take_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_take_markdown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_take_svg: {
+        parameters: {
+            query?: {
+                number?: number;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_read_from_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromCodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromCodeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_convert_row: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConvertIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_compare_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StretchOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_propose_narrower: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanIn"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_read_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_answer_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

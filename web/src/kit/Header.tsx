@@ -9,6 +9,7 @@ const Bar = styled.header`
   .mark { display: inline-flex; align-items: center; gap: 8px; color: var(--ink); font-size: 16px; font-weight: 700; text-decoration: none; }
   .mark img { width: 22px; height: 22px; }
   .where { color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; max-width: 30em; }
+  .where:has(input, button) { max-width: none; }
   .where h1 { display: inline; font-size: 13px; font-weight: 400; }
   .where strong { color: var(--ink); }
   .where a { color: var(--soft); }

@@ -1,10 +1,11 @@
+import { memo } from "react";
 import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import type { Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
 import { widthAt } from "./scale";
 
 /** What the hill's drawing says, as a table and as buttons, for keyboards and screen readers. */
-export function HillTable({ hill, pins, onWalk }: { hill: Hill | undefined; pins: Pin[]; onWalk: (width: number) => void }) {
+export const HillTable = memo(function HillTable({ hill, pins, onWalk }: { hill: Hill | undefined; pins: Pin[]; onWalk: (width: number) => void }) {
   if (!hill) return null;
   return (
     <VisuallyHidden isFocusable>
@@ -32,4 +33,4 @@ export function HillTable({ hill, pins, onWalk }: { hill: Hill | undefined; pins
       </ul>
     </VisuallyHidden>
   );
-}
+});

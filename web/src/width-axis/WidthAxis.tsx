@@ -1,7 +1,9 @@
-import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useLayoutEffect, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useRef } from "react";
 import styled from "styled-components";
 import type { Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
+import { useRoom } from "../kit/useRoom";
+import { line } from "d3-shape";
 import { HillDrawing } from "./HillDrawing";
 import { HillTable } from "./HillTable";
 import { axisScale, clampWidth, labelWidth, nextStop, NARROWEST, placeLabels, WIDEST, widthAt } from "./scale";
@@ -27,27 +29,22 @@ interface Props {
   walker: number;
   onWalk: (width: number) => void;
   hill: Hill | undefined;
+  /** The hill before the last change, drawn as an outline. */
+  ghost?: Hill;
   isStale: boolean;
   pins: Pin[];
   children?: ReactNode;
 }
 
 /** The width axis: the hill of the selected box, pins standing on it, edges, and the walker to drag. */
-export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale, pins, children }: Props) {
+export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, isStale, pins, children }: Props) {
   const ref = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(1240);
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setRoom(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const room = useRoom(ref, 1240);
 
   const x = axisScale(SIDE, Math.max(room - SIDE, SIDE + 100));
   const points = hill?.points ?? [];
   const edges = hill?.edges ?? [];
-  const most = Math.max(1, ...points.map((point) => point.width ?? 0));
+  const most = Math.max(1, ...[...points, ...(ghost?.points ?? [])].map((point) => point.width ?? 0));
   const surface = (at: number) => BASE - ((widthAt(points, at) ?? 0) / most) * HILL_HEIGHT;
   const stops = [...edges.map((edge) => edge.at), ...pins.map((pin) => pin.width)].filter((at) => at >= NARROWEST && at <= WIDEST);
 
@@ -84,6 +81,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale
       >
         <g opacity={isStale ? 0.6 : 1}>
           <HillDrawing points={points} x={x} base={BASE} height={HILL_HEIGHT} most={most} />
+          {ghost && <Ghost points={ghost.points} x={x} most={most} />}
         </g>
         <text className="title" x={SIDE} y={18}>
           Width of <tspan>{hill?.name ?? "…"}</tspan>{room > 900 ? " at every viewport from 240 to 1920" : ""}
@@ -119,6 +117,12 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, isStale
     </Area>
   );
 });
+
+/** The hill as it was before a change. */
+function Ghost({ points, x, most }: { points: Hill["points"]; x: (at: number) => number; most: number }) {
+  const outline = line<Hill["points"][number]>().defined((p) => p.width !== null).x((p) => x(p.at)).y((p) => BASE - ((p.width ?? 0) / most) * HILL_HEIGHT)(points);
+  return <path className="ghost" d={outline ?? ""} fill="none" stroke="var(--pin)" strokeWidth="1.5" strokeDasharray="5 4"><title>The hill before the change</title></path>;
+}
 
 function PinMark({ x, head, foot, label }: { x: number; head: number; foot: number; label: string }) {
   return (

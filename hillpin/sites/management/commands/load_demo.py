@@ -2,6 +2,7 @@
 
 from django.core.management.base import BaseCommand
 
+from hillpin.plans.demo import load_demo_plan
 from hillpin.sites.demo import load_demo
 
 
@@ -11,5 +12,7 @@ class Command(BaseCommand):
     help = "Load the demo site where there is no site yet."
 
     def handle(self, *args: object, **options: object) -> None:
-        if load_demo() is not None:
+        site = load_demo()
+        if site is not None:
+            load_demo_plan(site)
             self.stdout.write("Loaded the demo site, Skerry Line.")

@@ -1,31 +1,52 @@
 import { memo } from "react";
 import styled from "styled-components";
 import type { Numbers } from "../../api/client";
-import { LinkButton } from "../../kit/Button";
+import { Button, LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
+import type { FrameReport } from "./PageFrame";
+import { partings } from "./partings";
 
 const Panel = styled.aside`
   padding: 8px 16px 12px 0; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
   h2 { margin-bottom: 6px; font-size: 12px; color: var(--soft); }
-  ul { display: grid; gap: 6px; margin: 0; padding: 0; list-style: none; }
+  ul { display: grid; gap: 6px; margin: 0 0 8px; padding: 0; list-style: none; }
   strong.wrong { color: var(--wrong); }
   strong.doubt { color: var(--doubt); }
+  > button { padding: 2px 9px; font-size: 12px; }
 `;
 
 const MOST = 8;
 
-/** What is wrong or doubtful at the walker, in plain sentences. */
-export const AtThisWidth = memo(function AtThisWidth({ numbers, error, onSource }: { numbers: Numbers | undefined; error: string | undefined; onSource: (file: string, line: number) => void }) {
+interface Props {
+  numbers: Numbers | undefined;
+  error: string | undefined;
+  measured: FrameReport | undefined;
+  version: number;
+  runsScripts: boolean;
+  caret: { path: string; line: number } | null;
+  said: string[];
+  onSource: (file: string, line: number) => void;
+  onQuery: () => void;
+}
+
+/** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
+export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured, version, runsScripts, caret, said, onSource, onQuery }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
-  const count = problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0);
+  const parted = partings(numbers, measured, version, runsScripts);
+  const count = problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0) + parted.length;
+  const rule = caret?.path.endsWith(".css") ? caret : null;
   return (
     <Panel aria-label="At this width">
       <h2>At this width</h2>
       <ul>
         {error && <li role="alert"><strong className="wrong">No numbers.</strong> {error}</li>}
+        {said.map((sentence) => <li key={sentence} role="status"><strong className="doubt">{sentence}</strong></li>)}
         {overflow && <li><strong className="wrong">The page scrolls sideways.</strong> It is {px(overflow)} wide, the viewport {px(numbers?.width ?? 0)}.</li>}
+        {parted.slice(0, MOST).map((one) => (
+          <li key={one.index}><strong className="doubt">{one.name} is {px(one.measured)} {one.of} in the page,</strong> computed {px(one.computed)}. {one.reason}</li>
+        ))}
         {numbers?.missing.map((item) => (
           <li key={item.address}>
             <strong className="wrong">A file is missing.</strong> There is no {item.kind} {item.address}.{" "}
@@ -46,6 +67,7 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, onSource 
         ))}
         {numbers && !error && count === 0 && <li>Nothing is doubtful here.</li>}
       </ul>
+      {rule && numbers && <Button onPress={onQuery}>Open a query at {px(numbers.width)} for line {rule.line}</Button>}
     </Panel>
   );
 });

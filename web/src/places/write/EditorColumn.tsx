@@ -7,6 +7,9 @@ import { Editor, type Jump } from "./editor/Editor";
 import type { Marks } from "./editor/marks";
 import type { ShownNote } from "./editor/notes";
 import { History } from "./History";
+import { PageTree } from "./PageTree";
+import type { AskChange } from "./RulesPanel";
+import { RowsOfCode } from "./RowsOfCode";
 import type { TextFile } from "./texts";
 
 const Column = styled.section`
@@ -19,6 +22,9 @@ const Column = styled.section`
   .tabs .end button { padding: 1px 8px; }
   .banner { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 8px 12px; border-bottom: 1px solid var(--hairline); border-left: 4px solid var(--wrong); background: var(--paper); }
   .banner.note { border-left-color: var(--doubt); }
+  .source { display: grid; grid-template-columns: minmax(0, 1fr); min-height: 0; }
+  .source[data-tree="true"] { grid-template-columns: 168px minmax(0, 1fr); }
+  .tabs .end button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); }
   .status { display: flex; gap: 14px; padding: 5px 12px; border-top: 1px solid var(--hairline); color: var(--soft); overflow: hidden; white-space: nowrap; }
   .status strong { color: var(--ink); }
   .status .caret { margin-left: auto; overflow: hidden; text-overflow: ellipsis; color: var(--lake); }
@@ -31,6 +37,7 @@ interface Props {
   open: string;
   page: string;
   numbers: Numbers | undefined;
+  drafts: Record<string, string>;
   notes: ShownNote[];
   marks: Marks;
   jump: Jump | null;
@@ -38,14 +45,21 @@ interface Props {
   onOpen: (path: string) => void;
   onEdit: (path: string, text: string) => void;
   onCaret: (path: string, offset: number, line: number) => void;
+  onPlace: (path: string, offset: number, line: number) => void;
   onSettle: (path: string, keep: "mine" | "theirs") => void;
   onReload: (path: string) => void;
+  selected: number | null;
+  onSelect: (index: number) => void;
+  onAsk: AskChange;
 }
+
+const TREE = "hillpin.tree";
 
 /** The editors of the page's files, one at a time, with what must be known about saving. */
 export function EditorColumn(props: Props) {
-  const { siteId, files, texts, open, page, numbers, notes, marks, jump, alsoOpen } = props;
-  const [showsHistory, setHistory] = useState(false);
+  const { siteId, files, texts, open, page, numbers, drafts, notes, marks, jump, alsoOpen } = props;
+  const [shows, setShows] = useState<"source" | "states" | "rows">("source");
+  const [hasTree, setTree] = useState(() => localStorage.getItem(TREE) === "on");
   const [caretNote, setCaretNote] = useState("");
   const file = texts.get(open);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
@@ -66,7 +80,13 @@ export function EditorColumn(props: Props) {
         </ul>
         <span className="end">
           {numbers && <span>px at {px(numbers.width)} wide</span>}
-          <Button onPress={() => setHistory(!showsHistory)}>{showsHistory ? "Back to the source" : "Earlier states"}</Button>
+          {shows === "source" ? (
+            <>
+              <Button aria-pressed={hasTree} onPress={() => { localStorage.setItem(TREE, hasTree ? "" : "on"); setTree(!hasTree); }}>Tree</Button>
+              <Button onPress={() => setShows("states")}>Earlier states</Button>
+              <Button isDisabled={!element} onPress={() => setShows("rows")}>Rows</Button>
+            </>
+          ) : <Button onPress={() => setShows("source")}>Back to the source</Button>}
         </span>
       </div>
       <div>
@@ -81,12 +101,26 @@ export function EditorColumn(props: Props) {
         {alsoOpen && file?.state !== "clash" && <div className="banner note" role="status">This site is open in another window too. What is saved there appears here.</div>}
         {!isLinked && <div className="banner note" role="status">{page} does not link {open}, so nothing here takes effect on it.</div>}
       </div>
-      {file && showsHistory && <History siteId={siteId} path={open} revision={file.revision} onBroughtBack={() => { props.onReload(open); setHistory(false); }} />}
-      {file && !showsHistory && (
-        <Editor
-          site={siteId} path={open} text={file.text} outside={file.outside} notes={notes} marks={marks} jump={jump}
-          onEdit={props.onEdit} onCaret={props.onCaret} onNote={setCaretNote}
+      {file && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
+      {file && shows === "rows" && element && (
+        <RowsOfCode
+          siteId={siteId} page={page} elements={numbers?.elements ?? []} selected={element.index} drafts={drafts}
+          onPut={(asking) => props.onAsk(asking).then(() => setShows("source"))}
         />
+      )}
+      {file && (shows === "source" || (shows === "rows" && !element)) && (
+        <div className="source" data-tree={hasTree}>
+        {hasTree && (
+          <PageTree
+            siteId={siteId} page={page} drafts={drafts} source={texts.get(page)?.text ?? ""} numbers={numbers} selected={props.selected}
+            onSelect={props.onSelect} onAsk={props.onAsk}
+          />
+        )}
+        <Editor
+          site={siteId} path={open} text={file.text} before={file.before} outside={file.outside} notes={notes} marks={marks} jump={jump}
+          onEdit={props.onEdit} onCaret={props.onCaret} onPlace={props.onPlace} onNote={setCaretNote}
+        />
+        </div>
       )}
       {!file && <p style={{ padding: 12 }}>Opening {open}…</p>}
       <div className="status">

@@ -1,14 +1,20 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Measured } from "./editor/notes";
+import { Hatching } from "../../kit/Hatching";
+import { OverlayDrawing, type OverlayKind, OverlaysMenu } from "./OverlayDrawing";
+import type { HeldState } from "./StatesPanel";
 import type { Texts } from "./texts";
+import { useOverlays, usePlanColumns } from "./useOverlays";
 
 const Ground = styled.div`
   position: relative; overflow: hidden; min-height: 0; height: 100%; background: var(--frame-ground);
   .sheet { position: absolute; top: 12px; background: #fff; border: 1px solid var(--hairline); transform-origin: 0 0; }
   iframe { display: block; border: 0; background: #fff; }
   svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; overflow: hidden; }
-  .scale { position: absolute; right: 6px; bottom: 4px; padding: 0 6px; border-radius: 3px; background: var(--panel); color: var(--soft); font-size: 11px; }
+  .overlays { position: absolute; right: 6px; bottom: 4px; }
+  .overlays button { padding: 1px 9px; font-size: 12px; }
+  .scale { position: absolute; left: 6px; bottom: 4px; padding: 0 6px; border-radius: 3px; background: var(--panel); color: var(--soft); font-size: 11px; }
 `;
 
 const EDGE = 12;
@@ -19,6 +25,9 @@ export interface FrameReport {
   scroll: readonly [number, number];
   size: readonly [number, number];
   version: number;
+  /** The viewport's width that was measured at. */
+  viewport: number;
+  fontsReady: boolean;
 }
 
 interface Props {
@@ -32,6 +41,11 @@ interface Props {
   reveal: number;
   onHeight: (height: number) => void;
   onReport: (report: FrameReport) => void;
+  /** A state held on the selected element. */
+  held: HeldState | "";
+  drafts: Record<string, string>;
+  kinds: OverlayKind[];
+  onKinds: (kinds: OverlayKind[]) => void;
   onSelect: (index: number) => void;
 }
 
@@ -42,12 +56,14 @@ interface FrameMessage {
   rects?: Measured;
   scroll?: [number, number];
   size?: [number, number];
+  viewport?: [number, number];
+  fonts?: boolean;
   version?: number;
 }
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export function PageFrame(props: Props) {
-  const { siteId, page, width, texts, selected, reveal, onHeight } = props;
+  const { siteId, page, width, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const sent = useRef<{ html: string; version: number } | null>(null);
@@ -84,7 +100,7 @@ export function PageFrame(props: Props) {
         const scroll = message.scroll;
         setReport((before) => before && { ...before, scroll });
       } else if (message.kind === "measured" && message.rects && message.scroll && message.size) {
-        const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0 };
+        const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0, viewport: message.viewport?.[0] ?? 0, fontsReady: message.fonts ?? true };
         setReport(next);
         latest.current.onReport(next);
       }
@@ -112,6 +128,12 @@ export function PageFrame(props: Props) {
     if (selected !== null && reveal > 0) frame.current?.contentWindow?.postMessage({ pin: true, kind: "scroll-to", index: selected }, "*");
   }, [reveal, selected]);
 
+  useEffect(() => {
+    frame.current?.contentWindow?.postMessage({ pin: true, kind: "hold", index: selected ?? -1, state: held }, "*");
+  }, [held, selected, report?.version]);
+  const overlays = useOverlays(siteId, { page, width, height, drafts }, kinds);
+  const columns = usePlanColumns(siteId, width, kinds.includes("plan"));
+
   const left = Math.max(EDGE, (room.width - width * scale) / 2);
   const rect = selected === null ? null : report?.rects[selected];
   return (
@@ -121,15 +143,19 @@ export function PageFrame(props: Props) {
           ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`/preview/${siteId}/${page.split("/").map(encodeURIComponent).join("/")}`}
           style={{ width, height, transform: scale < 1 ? `scale(${scale})` : undefined, transformOrigin: "0 0" }}
         />
-        {rect && report && (
+        {report && (kinds.length > 0 || rect) && (
           <svg aria-hidden="true">
+            <Hatching />
+            {kinds.length > 0 && <OverlayDrawing overlays={overlays} kinds={kinds} columns={columns} scroll={report.scroll} scale={scale} height={height} />}
+            {rect && (
             <rect
               x={(rect[0] - report.scroll[0]) * scale} y={(rect[1] - report.scroll[1]) * scale} width={rect[2] * scale} height={rect[3] * scale}
               fill="none" stroke="#2b6880" strokeWidth="2"
-            />
+            />)}
           </svg>
         )}
       </div>
+      <span className="overlays"><OverlaysMenu kinds={kinds} onChange={props.onKinds} /></span>
       {scale < 1 && <span className="scale">drawn at {Math.round(scale * 100)}%</span>}
     </Ground>
   );

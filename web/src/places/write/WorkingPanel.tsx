@@ -1,9 +1,9 @@
-import { memo, useState } from "react";
-import { ToggleButton, ToggleButtonGroup } from "react-aria-components";
+import { memo, type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ElementNumbers, Step, Working } from "../../api/client";
-import { LinkButton } from "../../kit/Button";
-import { px } from "../../kit/numbers";
+import { Button, LinkButton } from "../../kit/Button";
+import { Choice } from "../../kit/Choice";
+import { px, sumNumber } from "../../kit/numbers";
 import { numberFont } from "../../kit/theme";
 
 const Panel = styled.section`
@@ -17,15 +17,10 @@ const Panel = styled.section`
   th { padding-right: 24px; }
   td.source { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); white-space: nowrap; }
   tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: 600; }
+  .keep { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 10px; }
+  .keep button { padding: 1px 8px; font-size: 12px; }
   .measured { color: var(--doubt); font-style: italic; }
   p { max-width: 70ch; }
-`;
-
-const Choice = styled(ToggleButtonGroup)`
-  display: inline-flex; border: 1px solid var(--hairline); border-radius: 4px;
-  button { padding: 1px 9px; border: 0; background: none; color: var(--soft); cursor: pointer; font-size: 12px; }
-  button[data-selected] { background: var(--lake-wash); color: var(--ink); font-weight: 600; }
-  button[data-focus-visible] { outline: 2px solid var(--lake); }
 `;
 
 interface Props {
@@ -33,27 +28,35 @@ interface Props {
   element: ElementNumbers | undefined;
   measured: readonly [number, number, number, number] | null | undefined;
   onSource: (file: string, line: number) => void;
+  /** What stands before the heading: the choice of what is shown in this place. */
+  choice?: ReactNode;
+  /** Put a number's sum beside its line as a comment; null brings all that are kept up to date. */
+  onKeep?: (of: Quantity | null) => void;
+  trouble?: string;
 }
 
 const QUANTITIES = ["width", "height", "x", "y"] as const;
 type Quantity = (typeof QUANTITIES)[number];
 
 /** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
-export const WorkingPanel = memo(function WorkingPanel({ workings, element, measured, onSource }: Props) {
+export const WorkingPanel = memo(function WorkingPanel({ workings, element, measured, onSource, choice, onKeep, trouble }: Props) {
   const [of, setOf] = useState<Quantity>("width");
   const working = workings.find((candidate) => candidate.of === of);
   return (
     <Panel aria-label="Working">
       <header>
+        {choice}
         <h2>Working: {of} of {element?.name ?? "nothing"}</h2>
-        <Choice
-          aria-label="Which number" selectionMode="single" disallowEmptySelection selectedKeys={[of]}
-          onSelectionChange={(keys) => setOf([...keys][0] as Quantity)}
-        >
-          {QUANTITIES.map((quantity) => <ToggleButton key={quantity} id={quantity}>{quantity}</ToggleButton>)}
-        </Choice>
+        <Choice label="Which number" options={QUANTITIES} value={of} onChange={setOf} />
       </header>
+      {trouble && <p role="alert">{trouble}</p>}
       {working && <Sum working={working} measured={measured} onSource={onSource} />}
+      {working && onKeep && (
+        <div className="keep">
+          <Button onPress={() => onKeep(of)}>Keep this sum in the CSS</Button>
+          <Button onPress={() => onKeep(null)}>Bring kept sums up to date</Button>
+        </div>
+      )}
     </Panel>
   );
 });
@@ -84,11 +87,6 @@ function Sum({ working, measured, onSource }: { working: Working; measured: Prop
       </table>
     </>
   );
-}
-
-/** A number in a sum: always with two decimals, so that columns line up. */
-function sumNumber(value: number): string {
-  return value.toLocaleString("en", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 }
 
 function Result({ label, value }: { label: string; value: number }) {

@@ -1,10 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import styled from "styled-components";
-import { ask, client, type Numbers, type Site } from "../../api/client";
+import { ask, type ChangedText, client, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
 import { clock } from "../../kit/numbers";
-import { go, Link, writeAddress } from "../../router";
+import { go, Link, stopsOf, writeAddress } from "../../router";
 import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
 import { clampWidth } from "../../width-axis/scale";
@@ -13,20 +13,24 @@ import { DimensionRows } from "./DimensionRows";
 import { EditorColumn } from "./EditorColumn";
 import type { Jump } from "./editor/Editor";
 import type { Marks } from "./editor/marks";
-import { type Measured, shownNotes } from "./editor/notes";
+import { shownNotes } from "./editor/notes";
+import type { AskChange } from "./RulesPanel";
+import { useOverlayKinds } from "./OverlayDrawing";
 import { type FrameReport, PageFrame } from "./PageFrame";
 import { Texts } from "./texts";
 import { useHill, useNumbers } from "./useNumbers";
-import { WorkingPanel } from "./WorkingPanel";
+import type { HeldState } from "./StatesPanel";
+import { SumsPanel } from "./SumsPanel";
 
 const Place = styled.div`
   display: grid; grid-template-rows: auto auto 1fr; height: 100%; min-height: 560px;
   .work { display: grid; grid-template-columns: minmax(380px, 39%) 1fr; min-height: 0; }
+  .work:has([data-tree="true"]) { grid-template-columns: minmax(500px, 49%) 1fr; }
   .page { display: grid; grid-template-rows: minmax(160px, 1fr) auto minmax(120px, 200px); min-height: 0; min-width: 0; }
   .sums { display: grid; grid-template-columns: 1fr minmax(180px, 270px); min-height: 0; }
   @media (max-width: 820px), (max-height: 520px) {
     height: auto;
-    .work { grid-template-columns: 1fr; }
+    .work, .work:has([data-tree="true"]) { grid-template-columns: 1fr; }
     .work > :first-child { height: 420px; }
     .page { grid-template-rows: 420px auto auto; }
   }
@@ -45,7 +49,6 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
 }
 
 const NO_ROWS: Numbers["rows"] = [];
-const NO_WORKINGS: Numbers["workings"] = [];
 
 function walkerKey(site: number): string {
   return `hillpin.walker.${site}`;
@@ -60,14 +63,18 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [open, setOpen] = useState(page);
   const [jump, setJump] = useState<Jump | null>(null);
   const [reveal, setReveal] = useState(0);
-  const [measured, setMeasured] = useState<Measured>();
+  const [measured, setMeasured] = useState<FrameReport>();
+  const [caret, setCaret] = useState<{ path: string; offset: number; line: number } | null>(null);
+  const [held, setHeld] = useState<HeldState | "">("");
+  const [kinds, setKinds] = useOverlayKinds();
+  const [said, setSaid] = useState<string[]>([]);
 
   const ready = files.has(page);
   // The version stands for the texts: drafts are read anew whenever it grows.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
-  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts }, ready);
-  const { hill, isStale } = useHill(site.id, { page, height, selected, drafts }, ready);
+  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts }, ready, texts);
+  const { hill, ghost, isStale } = useHill(site.id, { page, height, selected, drafts }, ready);
 
   useEffect(() => localStorage.setItem(walkerKey(site.id), String(walker)), [walker, site.id]);
   const goTo = useCallback((path: string, line: number) => {
@@ -87,46 +94,81 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     if (closest) setJump({ path: file, line: closest.line, focus: false, stamp: performance.now() });
     else if (file === page && element?.start !== null && element?.start !== undefined) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
   }, [page]);
+  // What depends on the caret is drawn after a pause: typing never waits for it.
+  const placing = useRef(0);
+  const onPlace = useCallback((path: string, offset: number, line: number) => {
+    clearTimeout(placing.current);
+    placing.current = window.setTimeout(() => setCaret({ path, offset, line }), 150);
+  }, []);
   const onCaret = useCallback((path: string, offset: number, line: number) => {
     const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
     if (index === null || index === undefined) return;
     setSelected(index);
     setReveal((count) => count + 1);
   }, [numbers, page]);
-  const onReport = useCallback((report: FrameReport) => setMeasured(report.rects), []);
+  // What the page says of itself is compared after a pause: the computed numbers come first.
+  const reporting = useRef(0);
+  const onReport = useCallback((report: FrameReport) => {
+    clearTimeout(reporting.current);
+    reporting.current = window.setTimeout(() => setMeasured(report), 150);
+  }, []);
+  const change = useCallback(({ file, text, caret: at, notes: told }: ChangedText) => {
+    setSaid(told);
+    if (at < 0) return;
+    texts.apply(file, text);
+    setOpen(file);
+    setJump({ path: file, offset: at, focus: true, stamp: performance.now() });
+  }, [texts]);
+  const askChange = useCallback<AskChange>(async (asking) => {
+    const before = texts.snapshot().version;
+    const made = await asking(texts.drafts());
+    if (texts.snapshot().version === before) change(made);
+    else setSaid(["The text changed while this was worked out. Nothing was put in; ask again."]);
+  }, [change, texts]);
+  const openQuery = useCallback(() => {
+    if (!caret) return;
+    const { path: file, line } = caret;
+    askChange((latest) => ask(client.POST("/api/sites/{site_id}/open-query", { params: { path: { site_id: site.id } }, body: { page, drafts: latest, file, line, at: walker } })))
+      .catch((failure: unknown) => setSaid([failure instanceof Error ? failure.message : String(failure)]));
+  }, [askChange, caret, page, site.id, walker]);
 
-  const notes = useMemo(() => shownNotes(numbers?.notes ?? [], open, measured), [numbers, open, measured]);
+  const notes = useMemo(() => shownNotes(numbers?.notes ?? [], open, measured?.rects), [numbers, open, measured]);
   const marks = useMemo(() => marksOf(numbers, open, page), [numbers, open, page]);
+  const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />, [site, walker, height]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const shownIndex = numbers?.selected ?? selected;
   return (
     <Place>
       <Header
         where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
-        stops={[{ name: "Sites", to: "/" }, { name: "Write", to: writeAddress(site.id, page), here: true }]}
+        stops={stopsOf(site.id, "Write", page)}
       >
+        <Scripts site={site} />
         <SaveState files={files} />
         <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
       </Header>
-      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} isStale={isStale} pins={site.pins}>
-        <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />
+      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins}>
+        {pinsMenu}
       </WidthAxis>
       <main className="work">
         <EditorColumn
-          siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} notes={notes} marks={marks} jump={jump} alsoOpen={alsoOpen}
+          siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={jump} alsoOpen={alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}
           onOpen={(path) => { void texts.load([path]); setOpen(path); setJump(null); }}
-          onEdit={(path, text) => texts.edit(path, text)} onCaret={onCaret}
+          onEdit={(path, text) => texts.edit(path, text)} onCaret={onCaret} onPlace={onPlace}
           onSettle={(path, keep) => void texts.settle(path, keep)} onReload={(path) => void texts.reload(path)}
         />
         <div className="page">
           <PageFrame
-            siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal}
+            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={drafts} kinds={kinds} onKinds={setKinds}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
           />
           <DimensionRows rows={numbers?.rows ?? NO_ROWS} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
           <div className="sums">
-            <WorkingPanel workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={element && measured?.[element.index]} onSource={goTo} />
-            <AtThisWidth numbers={numbers} error={error} onSource={goTo} />
+            <SumsPanel
+              siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
+              measured={element && measured?.rects[element.index]} onSource={goTo} onAsk={askChange} onHold={setHeld}
+            />
+            <AtThisWidth numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} />
           </div>
         </div>
       </main>
@@ -169,6 +211,16 @@ function marksOf(numbers: Numbers | undefined, open: string, page: string): Mark
   const ruleLines = numbers.rules.filter((rule) => rule.file === open && rule.elements.length < numbers.elements.length && rule.elements.includes(selected)).map((rule) => rule.line);
   const hasTag = open === page && element?.start !== null && element?.start !== undefined && element.tag_end;
   return { ruleLines: open === page ? [] : ruleLines, tag: hasTag ? { from: element.start ?? 0, to: element.tag_end ?? 0 } : null };
+}
+
+/** Whether the pages' own scripts run in the frame. */
+function Scripts({ site }: { site: Site }) {
+  const queries = useQueryClient();
+  const set = async (run: boolean) => {
+    const kept = await ask(client.PUT("/api/sites/{site_id}/scripts", { params: { path: { site_id: site.id } }, body: { run } }));
+    queries.setQueryData<Site>(["site", site.id], kept);
+  };
+  return <label><input type="checkbox" checked={site.runs_scripts} onChange={(event) => void set(event.target.checked)} /> Page scripts run</label>;
 }
 
 function SaveState({ files }: { files: ReadonlyMap<string, { state: string; savedAt: Date }> }) {

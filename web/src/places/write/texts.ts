@@ -11,6 +11,8 @@ export interface TextFile {
   /** The newest state elsewhere, where a save clashed with it. */
   clash?: Clash;
   message?: string;
+  /** The text before a change that was made for the person, so that the editor can undo it. */
+  before?: string;
   /** Counts changes that did not come from this window's editor. */
   outside: number;
 }
@@ -25,6 +27,8 @@ interface Snapshot {
 type Message = { site: number; from: string } & ({ kind: "saved"; path: string; revision: number } | { kind: "open" } | { kind: "here" } | { kind: "closed" });
 
 const SAVE_AFTER = 500;
+/** Milliseconds after which what is drawn around the editor follows: the page and the numbers come first. */
+const TELL_AFTER = 90;
 
 export class Texts {
   private snapshotNow: Snapshot = { files: new Map(), version: 0, alsoOpen: false };
@@ -76,6 +80,14 @@ export class Texts {
     this.put({ ...file, text, state: file.state === "clash" ? "clash" : "unsaved" }, true);
     clearTimeout(this.timers.get(path));
     if (file.state !== "clash") this.timers.set(path, window.setTimeout(() => void this.save(path), SAVE_AFTER));
+  }
+
+  /** A change that is made for the person: into the editor, with the same undo as typing. */
+  apply(path: string, text: string): void {
+    const file = this.snapshotNow.files.get(path);
+    if (!file || file.text === text) return;
+    this.put({ ...file, before: file.text, outside: file.outside + 1 }, false);
+    this.edit(path, text);
   }
 
   /** Settle a clash: keep the text here as a further revision, or take the other one. */
@@ -164,6 +176,6 @@ export class Texts {
     clearTimeout(this.scheduled);
     this.scheduled = window.setTimeout(() => {
       for (const listener of this.listeners) listener();
-    });
+    }, TELL_AFTER);
   }
 }

@@ -1,6 +1,8 @@
 /** The numbers of the page at the walker: one request at a time, always for the newest state. */
-import { useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, client, type Hill, type Numbers } from "../../api/client";
+import type { Texts } from "./texts";
 
 export interface NumbersQuery {
   page: string;
@@ -15,43 +17,58 @@ interface Answer {
   error?: string;
 }
 
-/** Numbers for a query; while newer ones are under way the last stay. `ready` holds the first request back. */
-export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean): Answer {
+/** Numbers for a query; while newer ones are under way the last stay. `ready` holds the first request back.
+ *
+ * A keystroke asks in the same breath, before anything is drawn anew; the drawing goes on while the answer is made.
+ */
+export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, texts: Texts): Answer {
   const [answer, setAnswer] = useState<Answer>({});
-  const wanted = useRef(query);
-  const busy = useRef(false);
-  const key = JSON.stringify(query);
-  useEffect(() => {
-    if (!ready) return;
-    wanted.current = query;
-    if (busy.current) return;
-    busy.current = true;
+  const state = useRef({ query, wanted: "", asked: "", busy: false });
+  const ask_ = useCallback((wanted: NumbersQuery) => {
+    const now = state.current;
+    now.wanted = JSON.stringify(wanted);
+    if (now.busy || now.wanted === now.asked) return;
+    now.busy = true;
     void (async () => {
-      let asked: NumbersQuery | undefined;
-      while (asked !== wanted.current) {
-        asked = wanted.current;
+      while (now.asked !== now.wanted) {
+        now.asked = now.wanted;
         try {
-          const body = asked;
+          const body = JSON.parse(now.asked) as NumbersQuery;
           const numbers = await ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: siteId } }, body }));
-          setAnswer({ numbers });
+          // At once: the scheduler would let the page under work be painted first.
+          flushSync(() => setAnswer({ numbers }));
         } catch (error) {
           const message = error instanceof Error ? error.message : String(error);
           setAnswer((before) => ({ ...before, error: message }));
         }
       }
-      busy.current = false;
+      now.busy = false;
     })();
+  }, [siteId]);
+  const key = JSON.stringify(query);
+  useEffect(() => {
+    state.current.query = query;
+    if (ready) ask_(query);
     // The key stands for the query: equal queries are not asked again.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, siteId, ready]);
+  }, [key, ready, ask_]);
+  useEffect(() => {
+    if (!ready) return;
+    return texts.subscribeAtOnce(() => {
+      const { query: latest } = state.current;
+      ask_({ ...latest, drafts: texts.drafts() });
+    });
+  }, [texts, ready, ask_]);
   return answer;
 }
 
 const PAUSE = 250;
+/** Milliseconds for which the hill before a change stays after the last one. */
+const GHOST_FOR = 6000;
 
 /** The hill of the selected box, asked for after a pause; the last one stays until the new one is there. */
-export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, ready: boolean): { hill?: Hill; isStale: boolean } {
-  const [hill, setHill] = useState<{ hill: Hill; key: string }>();
+export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, ready: boolean): { hill?: Hill; ghost?: Hill; isStale: boolean } {
+  const [hill, setHill] = useState<{ hill: Hill; key: string; ghost?: Hill }>();
   const key = JSON.stringify(query);
   useEffect(() => {
     if (!ready) return;
@@ -59,7 +76,7 @@ export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, read
     const timer = setTimeout(() => {
       const { page, selected, height, drafts } = query;
       ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: siteId } }, body: { page, selected, height, drafts, start: 240, end: 1920 }, signal: abort.signal }))
-        .then((found) => setHill({ hill: found, key }))
+        .then((found) => setHill((before) => ({ hill: found, key, ghost: ghostOf(before, found) })))
         .catch(() => undefined);
     }, PAUSE);
     return () => {
@@ -68,5 +85,18 @@ export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, read
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, siteId, ready]);
-  return { hill: hill?.hill, isStale: hill?.key !== key };
+  const ghost = hill?.ghost;
+  useEffect(() => {
+    if (!ghost) return;
+    const timer = setTimeout(() => setHill((now) => now && { ...now, ghost: undefined }), GHOST_FOR);
+    return () => clearTimeout(timer);
+  }, [ghost, hill?.key]);
+  return { hill: hill?.hill, ghost, isStale: hill?.key !== key };
+}
+
+/** The hill before a change: of the same box, and another shape. It stays through a burst of changes. */
+function ghostOf(before: { hill: Hill; ghost?: Hill } | undefined, found: Hill): Hill | undefined {
+  if (!before || before.hill.index !== found.index || before.hill.name !== found.name) return undefined;
+  const old = before.ghost ?? before.hill;
+  return JSON.stringify(old.points) === JSON.stringify(found.points) ? undefined : old;
 }

@@ -4,9 +4,10 @@ import { Annotation, type EditorState, Transaction } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import { basicSetup } from "codemirror";
 import { useEffect, useRef } from "react";
-import { keepHistory, stateFor } from "./history";
+import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
 import { type Marks, marksField, setMarks } from "./marks";
 import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
+import { nudgeKeys } from "./nudge";
 import { mapTheme } from "./theme";
 
 /** A place to go to: a line or an offset; `stamp` makes the same place a new wish. */
@@ -22,6 +23,8 @@ interface Props {
   site: number;
   path: string;
   text: string;
+  /** The text before a change that was made for the person, where the editor may not have had it. */
+  before: string | undefined;
   /** Grows when the text changed elsewhere and must be shown. */
   outside: number;
   notes: ShownNote[];
@@ -29,6 +32,8 @@ interface Props {
   jump: Jump | null;
   onEdit: (path: string, text: string) => void;
   onCaret: (path: string, offset: number, line: number) => void;
+  /** The caret stands elsewhere, whoever put it there. */
+  onPlace: (path: string, offset: number, line: number) => void;
   onNote: (text: string) => void;
 }
 
@@ -67,19 +72,20 @@ export function Editor(props: Props) {
     if (!editor || shown.current === path) return;
     if (shown.current) states.current.set(shown.current, editor.state);
     const extensions = [
-      basicSetup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      nudgeKeys, basicSetup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
         if (update.docChanged && !own) latest.current.onEdit(path, update.state.doc.toString());
         const head = update.state.selection.main.head;
         const byPerson = update.transactions.some((t) => t.isUserEvent("select") || t.isUserEvent("input") || t.isUserEvent("delete"));
+        if (update.selectionSet || update.docChanged) latest.current.onPlace(path, head, update.state.doc.lineAt(head).number);
         if (update.selectionSet && !own && byPerson) latest.current.onCaret(path, head, update.state.doc.lineAt(head).number);
         if (update.selectionSet || update.transactions.some((t) => t.effects.some((e) => e.is(setNotes)))) latest.current.onNote(noteAt(update.view, head));
       }),
     ];
     const known = states.current.get(path);
-    editor.setState(known && known.doc.toString() === text ? known : stateFor(site, path, text, extensions));
+    editor.setState(known ? changedTo(known, text) : changedTo(stateFor(site, path, latest.current.before ?? text, extensions), text));
     shown.current = path;
   }, [site, path, text]);
 
@@ -87,18 +93,17 @@ export function Editor(props: Props) {
     const editor = view.current;
     if (!editor || shown.current !== path || editor.state.doc.toString() === latest.current.text) return;
     editor.dispatch({
-      changes: { from: 0, to: editor.state.doc.length, insert: latest.current.text },
+      changes: changeBetween(editor.state.doc.toString(), latest.current.text),
       annotations: [programmatic.of(true), Transaction.addToHistory.of(true)],
     });
   }, [outside, path]);
 
+  // The keys stand for the notes and marks: the editor is not drawn anew for equal ones.
+  const notesKey = JSON.stringify(notes);
+  const marksKey = JSON.stringify(marks);
   useEffect(() => {
-    view.current?.dispatch({ effects: setNotes.of(notes), annotations: programmatic.of(true) });
-  }, [notes, path]);
-
-  useEffect(() => {
-    view.current?.dispatch({ effects: setMarks.of(marks), annotations: programmatic.of(true) });
-  }, [marks, path]);
+    view.current?.dispatch({ effects: [setNotes.of(latest.current.notes), setMarks.of(latest.current.marks)], annotations: programmatic.of(true) });
+  }, [notesKey, marksKey, path]);
 
   useEffect(() => {
     const editor = view.current;

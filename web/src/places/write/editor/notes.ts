@@ -9,6 +9,7 @@ export interface ShownNote {
   line: number;
   text: string;
   kind: string;
+  swatch?: string;
 }
 
 export type Measured = (readonly [number, number, number, number] | null)[];
@@ -16,7 +17,7 @@ export type Measured = (readonly [number, number, number, number] | null)[];
 /** Notes of one file as shown: where layout does not cover the element, the page's measured number stands in. */
 export function shownNotes(notes: MarginNote[], file: string, measured: Measured | undefined): ShownNote[] {
   return notes.filter((note) => note.file === file).map((note) => {
-    if (note.modelled || note.quantity === null || note.quantity === undefined) return { line: note.line, text: note.text, kind: note.kind };
+    if (note.modelled || note.quantity === null || note.quantity === undefined) return { line: note.line, text: note.text, kind: note.kind, swatch: note.swatch };
     const rect = note.index === null || note.index === undefined ? undefined : measured?.[note.index];
     const value = rect?.[note.quantity === "width" ? 2 : 3];
     return { line: note.line, text: value === undefined ? "not covered yet" : `${px(value)} measured, with its edges`, kind: "measured" };
@@ -42,6 +43,13 @@ class NoteMarker extends GutterMarker {
     element.className = `cm-note cm-note-${this.notes[0]?.kind ?? "value"}`;
     element.textContent = lineText(this.notes);
     element.title = element.textContent;
+    const swatch = this.notes.find((note) => note.swatch)?.swatch;
+    if (swatch) {
+      const square = document.createElement("span");
+      square.className = "cm-swatch";
+      square.style.backgroundColor = swatch;
+      element.prepend(square);
+    }
     return element;
   }
 }

@@ -1,0 +1,170 @@
+"""The aids of writing over HTTP: thin over core."""
+
+from __future__ import annotations
+
+import threading
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from ..core.aids.breaks import open_query, rule_at
+from ..core.aids.contest import contest_of, contested, taken_over
+from ..core.aids.goal import Goal, number_at, solve
+from ..core.aids.outline import moved, outline_of
+from ..core.aids.overlays import overlays_of
+from ..core.aids.property_sum import comes_to
+from ..core.aids.states import hold
+from ..core.errors import InputError
+from ..core.markup.tree import Element
+from ..core.page import Page
+from ..core.working.comment import comment_of, refreshed, with_comment
+from ..core.working.explain import explain
+from ..sites.models import Site
+from ..sites.schemas import ErrorOut
+from .aids_schemas import (
+    ContestIn,
+    ContestOut,
+    FileIn,
+    GoalIn,
+    GoalOut,
+    HoldIn,
+    HoldOut,
+    MoveIn,
+    OutlineOut,
+    OverlaysOut,
+    PageIn,
+    QueryIn,
+    SumIn,
+    TakeOverIn,
+    TextOut,
+    ViewIn,
+)
+from .pages import page_of
+
+router = Router(tags=["aids"])
+
+
+def _page(site_id: int, payload: PageIn) -> tuple[Page, threading.Lock]:
+    return page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts)
+
+
+def _element(page: Page, index: int) -> Element:
+    if not 0 <= index < len(page.document.elements):
+        raise InputError(f"The page has no element {index}.")
+    return page.document.elements[index]
+
+
+@router.post("/{site_id}/contest", response={200: ContestOut, 404: ErrorOut, 422: ErrorOut})
+def contest(request: HttpRequest, site_id: int, payload: ContestIn) -> ContestOut:
+    """Which rule wins a property of an element, and why the others do not."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        element, layout = _element(page, payload.selected), page.layout(payload.width, payload.height)
+        properties = contested(page, layout, element)
+        prop = payload.property or next(iter(properties), "")
+        found = contest_of(page, layout, element, prop) if prop else None
+        return ContestOut(properties=properties, contest=found, comes_to=comes_to(page, layout, element, prop))
+
+
+@router.post("/{site_id}/take-over", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+def take_over(request: HttpRequest, site_id: int, payload: TakeOverIn) -> TextOut:
+    """A rule of another sheet at the end of one's own, narrowed to the element's section."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        own = page.sheet_texts.get(payload.into)
+        if own is None:
+            raise InputError(f"{payload.into} is not a sheet that the page links.")
+        text = taken_over(page, _element(page, payload.selected), rule_at(page, payload.file, payload.line), own)
+    return TextOut(file=payload.into, text=text, caret=len(own), notes=[])
+
+
+@router.post("/{site_id}/outline", response={200: OutlineOut, 404: ErrorOut, 422: ErrorOut})
+def outline(request: HttpRequest, site_id: int, payload: PageIn) -> OutlineOut:
+    """The page's own tree."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        return OutlineOut(entries=outline_of(page.document))
+
+
+@router.post("/{site_id}/move", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
+    """The page's source with an element moved."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        source = page.document.source
+    text = moved(source, payload.selected, payload.direction)
+    return TextOut(file=payload.page, text=text, caret=_first_difference(source, text), notes=[])
+
+
+@router.post("/{site_id}/overlays", response={200: OverlaysOut, 404: ErrorOut, 422: ErrorOut})
+def overlays(request: HttpRequest, site_id: int, payload: ViewIn) -> OverlaysOut:
+    """Outlines, tracks, lines, areas, gaps, flex lines and baselines at a viewport."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        return OverlaysOut(overlays=overlays_of(page.layout(payload.width, payload.height)))
+
+
+@router.post("/{site_id}/goal", response={200: GoalOut, 404: ErrorOut, 422: ErrorOut})
+def goal(request: HttpRequest, site_id: int, payload: GoalIn) -> GoalOut:
+    """What a number must be so that a goal is met."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        text = page.sheet_texts.get(payload.file)
+        if text is None:
+            raise InputError(f"{payload.file} is not a sheet that the page links. Put the caret on a number of one that it does.")
+        place = number_at(text, payload.file, payload.offset)
+        element = _element(page, payload.selected)
+    solved = solve(page, element, place, Goal(payload.kind, payload.at, payload.amount))
+    return GoalOut(value=solved.value, text=solved.text, reaches=solved.reaches, sentence=solved.sentence, caret=place.start)
+
+
+@router.post("/{site_id}/open-query", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+def query(request: HttpRequest, site_id: int, payload: QueryIn) -> TextOut:
+    """A media query for a rule, opened at a viewport width."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        opened = open_query(page, payload.file, payload.line, payload.at)
+    return TextOut(file=opened.file, text=opened.text, caret=opened.caret, notes=list(opened.warnings))
+
+
+@router.post("/{site_id}/hold", response={200: HoldOut, 404: ErrorOut, 422: ErrorOut})
+def hold_state(request: HttpRequest, site_id: int, payload: HoldIn) -> HoldOut:
+    """What a state of an element moves."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        _element(page, payload.selected)
+        return HoldOut(held=hold(page, payload.selected, payload.state, payload.width, payload.height))
+
+
+@router.post("/{site_id}/sum-comment", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+def keep_sum(request: HttpRequest, site_id: int, payload: SumIn) -> TextOut:
+    """A sum as a comment beside the declaration that its number comes from."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        element = _element(page, payload.selected)
+        answer = explain(page, page.layout(payload.width, payload.height, record=True, about=element), element, payload.of)
+        sources = [(step.file, step.line) for step in reversed(answer.steps) if step.file in page.sheet_texts and step.line]
+        if not sources:
+            raise InputError(f"No declaration of a linked sheet gives the {payload.of} of {element.name()}: there is no line to put its sum beside.")
+        file, line = sources[0]
+        before = page.sheet_texts[str(file)]
+        text = with_comment(before, int(line or 1), comment_of(page, element, payload.of, payload.width, payload.height))
+    return TextOut(file=str(file), text=text, caret=_first_difference(before, text), notes=[])
+
+
+@router.post("/{site_id}/sums-refresh", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+def refresh_sums(request: HttpRequest, site_id: int, payload: FileIn) -> TextOut:
+    """A sheet with every sum in it brought up to date."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        before = page.sheet_texts.get(payload.file)
+        if before is None:
+            raise InputError(f"{payload.file} is not a sheet that the page links.")
+        found = refreshed(page, before)
+    said = f"{found.changed} of {found.sums} {'sum' if found.sums == 1 else 'sums'} changed." if found.sums else f"No sum is kept in {payload.file}."
+    return TextOut(file=payload.file, text=found.text, caret=_first_difference(before, found.text), notes=[said, *found.lost])
+
+
+def _first_difference(before: str, after: str) -> int:
+    return next((at for at, (one, other) in enumerate(zip(before, after, strict=False)) if one != other), 0)

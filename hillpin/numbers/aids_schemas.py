@@ -1,0 +1,134 @@
+"""What the aids of writing take and give. Lengths are CSS px of the page."""
+
+from __future__ import annotations
+
+from ninja import Field, Schema
+
+from ..core.aids.contest import Contest
+from ..core.aids.goal import GoalKind
+from ..core.aids.outline import Direction, OutlineEntry
+from ..core.aids.overlays import Overlays
+from ..core.aids.states import Held, HeldState
+from ..core.working.explain import Quantity
+
+
+class PageIn(Schema):
+    """A page with texts that are not saved yet."""
+
+    page: str
+    drafts: dict[str, str] = {}
+
+
+class ViewIn(PageIn):
+    """A page at a viewport."""
+
+    width: int = Field(ge=1, le=20_000)
+    height: int = Field(800, ge=1, le=20_000)
+
+
+class ContestIn(ViewIn):
+    """An element, and the property that is asked about; the first contested one without."""
+
+    selected: int
+    property: str = ""
+
+
+class ContestOut(Schema):
+    """The contested properties of an element, and the contest for one of them."""
+
+    properties: list[str]
+    contest: Contest | None
+    comes_to: str
+    """How its number comes about, where it has one."""
+
+
+class TakeOverIn(PageIn):
+    """A rule by its place, and the sheet it goes into."""
+
+    selected: int
+    file: str
+    line: int
+    into: str
+
+
+class TextOut(Schema):
+    """A file's new text, where it changed first, and what to know of it."""
+
+    file: str
+    text: str
+    caret: int
+    notes: list[str]
+
+
+class OutlineOut(Schema):
+    """The page's own tree."""
+
+    entries: list[OutlineEntry]
+
+
+class MoveIn(PageIn):
+    """An element to move in the source."""
+
+    selected: int
+    direction: Direction
+
+
+class OverlaysOut(Schema):
+    """What can be drawn over the page."""
+
+    overlays: Overlays
+
+
+class GoalIn(PageIn):
+    """A number by its place in a sheet, and the goal that it shall meet."""
+
+    selected: int
+    file: str
+    offset: int
+    kind: GoalKind
+    at: int = Field(ge=1, le=20_000)
+    amount: float = Field(0.0, ge=-20_000, le=20_000)
+
+
+class GoalOut(Schema):
+    """The number that does it and the sheet with it, or why none does."""
+
+    value: float | None
+    text: str
+    reaches: float
+    sentence: str
+    caret: int
+
+
+class QueryIn(PageIn):
+    """The rule on a line of a sheet, and the viewport width at which a query is opened for it."""
+
+    file: str
+    line: int
+    at: int = Field(ge=1, le=20_000)
+
+
+class HoldIn(ViewIn):
+    """A state to hold on an element."""
+
+    selected: int
+    state: HeldState
+
+
+class HoldOut(Schema):
+    """What the state does."""
+
+    held: Held
+
+
+class SumIn(ViewIn):
+    """A number of an element, to stand as a comment beside the declaration that it comes from."""
+
+    selected: int
+    of: Quantity
+
+
+class FileIn(PageIn):
+    """A sheet of a page."""
+
+    file: str

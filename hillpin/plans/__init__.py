@@ -1,0 +1,1 @@
+"""Plans of sites: kept, computed, sent for a yes."""

@@ -1,0 +1,98 @@
+"""The aids of writing over HTTP."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.test import TestCase
+from hillpin.sites.store import NewFile, add_site
+
+PAGE = """<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=base.css><link rel=stylesheet href=own.css><body>
+<main class=wrap>
+  <section id=fares><h2>Fares</h2><p>one</p></section>
+  <section id=boats><p>two</p></section>
+</main></body></html>"""
+BASE = "p { color: red; margin: 0 }\n.wrap { width: 600px; display: grid; gap: 10px }\n"
+OWN = "body { margin: 0 }\n#fares p { color: blue }\n#fares { width: 50% }\n#boats:hover { padding: 4px }\n"
+
+
+class Aids(TestCase):
+    def setUp(self) -> None:
+        files = {"index.html": PAGE, "base.css": BASE, "own.css": OWN}
+        self.site = add_site("Orra", [NewFile(path, text.encode()) for path, text in files.items()])
+
+    def ask(self, path: str, status: int = 200, **body: Any) -> Any:
+        """An answer's JSON, its status checked."""
+        response = self.client.post(
+            f"/api/sites/{self.site.pk}/{path}",
+            data=json.dumps({"page": "index.html", **body}),
+            content_type="application/json",
+        )
+        self.assertEqual(response.status_code, status, response.content)
+        return response.json()
+
+    def test_contest_and_taking_over(self) -> None:
+        answer = self.ask("contest", width=800, selected=4, property="color")
+        self.assertEqual(
+            [(one["text"], one["file"], one["wins"]) for one in answer["contest"]["contenders"]],
+            [("color: blue", "own.css", True), ("color: red", "base.css", False)],
+        )
+        self.assertIn("margin-top", answer["properties"])
+        taken = self.ask("take-over", selected=4, file="base.css", line=1, into="own.css")
+        self.assertTrue(
+            taken["text"].endswith(
+                "/* from base.css, line 1 */\n#fares p {\n  color: red;\n  margin: 0;\n}\n"
+            )
+        )
+
+    def test_tree_and_moves(self) -> None:
+        self.assertEqual(
+            [one["name"] for one in self.ask("outline")["entries"]],
+            ["main.wrap", "section#fares", "h2", "section#boats"],
+        )
+        moved = self.ask("move", selected=5, direction="up")["text"]
+        self.assertLess(moved.index("boats"), moved.index("fares"))
+        self.assertIn("is the last", self.ask("move", 422, selected=5, direction="down")["detail"])
+
+    def test_overlays(self) -> None:
+        zones = self.ask("overlays", width=800)["overlays"]["zones"]
+        self.assertIn(
+            {"kind": "track", "x": 0, "width": 600},
+            [{key: zone[key] for key in ("kind", "x", "width")} for zone in zones],
+        )
+
+    def test_goal_from_a_draft(self) -> None:
+        draft = OWN.replace("50%", "25%")
+        answer = self.ask(
+            "goal",
+            drafts={"own.css": draft},
+            selected=2,
+            file="own.css",
+            offset=draft.index("25%"),
+            kind="width",
+            at=800,
+            amount=240,
+        )
+        # 240 of 600 are 40%.
+        self.assertEqual((answer["value"], answer["text"]), (40, OWN.replace("50%", "40%")))
+        self.assertIn(
+            "does not stand on a number",
+            self.ask("goal", 422, selected=2, file="own.css", offset=8, kind="width", at=800, amount=240)[
+                "detail"
+            ],
+        )
+
+    def test_query_where_it_breaks(self) -> None:
+        answer = self.ask("open-query", file="own.css", line=3, at=640)
+        self.assertIn("@media (min-width: 640px) {\n  #fares {\n    width: 50%;\n  }\n}", answer["text"])
+        self.assertIn("not a sheet", self.ask("open-query", 422, file="none.css", line=3, at=640)["detail"])
+
+    def test_a_held_state(self) -> None:
+        held = self.ask("hold", width=800, selected=5, state="hover")["held"]
+        # Padding of 4 above and below: the section grows by 8, and what is inside moves by 4.
+        self.assertEqual(
+            [(one["name"], one["dh"]) for one in held["shifts"] if one["name"] == "section#boats"],
+            [("section#boats", 8)],
+        )
+        self.assertIn("no element 99", self.ask("hold", 422, width=800, selected=99, state="hover")["detail"])

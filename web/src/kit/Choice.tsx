@@ -1,0 +1,25 @@
+import { ToggleButton, ToggleButtonGroup } from "react-aria-components";
+import styled from "styled-components";
+
+const Group = styled(ToggleButtonGroup)`
+  display: inline-flex; border: 1px solid var(--hairline); border-radius: 4px;
+  button { padding: 2px 11px; border: 0; background: none; color: var(--soft); cursor: pointer; font-size: 12px; }
+  button[data-selected] { background: var(--lake-wash); color: var(--ink); font-weight: 600; }
+  button[data-focus-visible] { outline: 2px solid var(--lake); }
+`;
+
+interface Props<T extends string> {
+  label: string;
+  options: readonly T[];
+  value: T;
+  onChange: (value: T) => void;
+}
+
+/** One of a few, side by side. */
+export function Choice<T extends string>({ label, options, value, onChange }: Props<T>) {
+  return (
+    <Group aria-label={label} selectionMode="single" disallowEmptySelection selectedKeys={[value]} onSelectionChange={(keys) => onChange([...keys][0] as T)}>
+      {options.map((option) => <ToggleButton key={option} id={option}>{option}</ToggleButton>)}
+    </Group>
+  );
+}

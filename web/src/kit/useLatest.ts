@@ -1,0 +1,40 @@
+/** One request at a time, always for the newest question. */
+import { useEffect, useRef, useState } from "react";
+
+interface Latest<A> {
+  answer?: A;
+  error?: string;
+  /** Whether the answer is to the newest question. */
+  isFresh: boolean;
+}
+
+/** The answer to a question; while a newer one is under way the last stays. Null asks nothing. */
+export function useLatest<Q, A>(question: Q | null, ask: (question: Q) => Promise<A>): Latest<A> {
+  const [state, setState] = useState<{ answer?: A; error?: string; key: string }>({ key: "" });
+  const wanted = useRef<Q | null>(null);
+  const busy = useRef(false);
+  const key = question === null ? "" : JSON.stringify(question);
+  useEffect(() => {
+    wanted.current = question;
+    if (question === null || busy.current) return;
+    busy.current = true;
+    void (async () => {
+      let asked: Q | null = null;
+      while (wanted.current !== null && asked !== wanted.current) {
+        asked = wanted.current;
+        const askedKey = JSON.stringify(asked);
+        try {
+          const answer = await ask(asked);
+          setState({ answer, key: askedKey });
+        } catch (error) {
+          const message = error instanceof Error ? error.message : String(error);
+          setState((before) => ({ ...before, error: message, key: askedKey }));
+        }
+      }
+      busy.current = false;
+    })();
+    // The key stands for the question: equal questions are not asked again.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  return { answer: state.answer, error: state.error, isFresh: state.key === key };
+}

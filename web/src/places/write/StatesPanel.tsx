@@ -1,0 +1,55 @@
+import { useEffect, useState } from "react";
+import styled from "styled-components";
+import { ask, client } from "../../api/client";
+import { px } from "../../kit/numbers";
+import { useLatest } from "../../kit/useLatest";
+import type { AidProps } from "./RulesPanel";
+
+const Panel = styled.div`
+  .choose { display: flex; flex-wrap: wrap; gap: 4px 12px; margin-bottom: 6px; }
+  label { display: inline-flex; gap: 4px; align-items: center; }
+  ul { margin: 4px 0 0; padding: 0; list-style: none; }
+  li { padding: 1px 0; }
+  li[data-own="false"] { color: var(--doubt); font-weight: 600; }
+`;
+
+export type HeldState = "hover" | "focus-visible" | "active" | "checked" | "target" | "current";
+const STATES: Record<HeldState | "", string> = { "": "at rest", hover: ":hover", "focus-visible": ":focus-visible", active: ":active", checked: ":checked", target: ":target", current: "current page" };
+
+/** Hold a state on the selected box: the page shows it, and what it moves is said by how much. */
+export function StatesPanel({ onHold, ...props }: AidProps & { onHold: (state: HeldState | "") => void }) {
+  const { siteId, page, width, height, drafts, selected, name } = props;
+  const [state, setState] = useState<HeldState | "">("");
+  const question = state === "" ? null : { page, width, height, drafts, selected, state };
+  const { answer, error } = useLatest(question, (body) => ask(client.POST("/api/sites/{site_id}/hold", { params: { path: { site_id: siteId } }, body })));
+  useEffect(() => {
+    onHold(state);
+    return () => onHold("");
+  }, [state, onHold, selected]);
+  return (
+    <Panel>
+      <div className="choose" role="radiogroup" aria-label={`State of ${name}`}>
+        {(Object.keys(STATES) as (HeldState | "")[]).map((one) => (
+          <label key={one}><input type="radio" name="held" checked={state === one} onChange={() => setState(one)} /> {STATES[one]}</label>
+        ))}
+      </div>
+      {state === "" && <p>Hold a state on {name} to see it in the page, and what it moves.</p>}
+      {error && state !== "" && <p role="alert">{error}</p>}
+      {answer && state !== "" && (
+        <div role="status">
+          <p>{answer.held.sentence}</p>
+          <ul aria-label="What it shifts">
+            {answer.held.shifts.map((one) => (
+              <li key={one.index} data-own={one.is_own}>{one.name}: {moves(one)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </Panel>
+  );
+}
+
+function moves({ dx, dy, dw, dh }: { dx: number; dy: number; dw: number; dh: number }): string {
+  const parts = [dx && `${px(Math.abs(dx))} ${dx > 0 ? "right" : "left"}`, dy && `${px(Math.abs(dy))} ${dy > 0 ? "down" : "up"}`, dw && `${px(Math.abs(dw))} ${dw > 0 ? "wider" : "narrower"}`, dh && `${px(Math.abs(dh))} ${dh > 0 ? "higher" : "lower"}`];
+  return parts.filter(Boolean).join(", ");
+}

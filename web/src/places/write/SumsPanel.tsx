@@ -1,0 +1,54 @@
+import { useMemo, useState } from "react";
+import styled from "styled-components";
+import { ask, client, type ElementNumbers, type Numbers } from "../../api/client";
+import { Choice } from "../../kit/Choice";
+import { GoalPanel } from "./GoalPanel";
+import { type AidProps, RulesPanel } from "./RulesPanel";
+import { type HeldState, StatesPanel } from "./StatesPanel";
+import { WorkingPanel } from "./WorkingPanel";
+
+const Panel = styled.section`
+  padding: 8px 16px 12px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
+  > header { margin-bottom: 8px; }
+  [role="alert"] { color: var(--wrong); }
+`;
+
+const ASIDES = ["Working", "Which rule wins", "What must this be?", "States"] as const;
+type Aside = (typeof ASIDES)[number];
+const NO_WORKINGS: Numbers["workings"] = [];
+
+interface Props extends Omit<AidProps, "selected" | "name"> {
+  numbers: Numbers | undefined;
+  element: ElementNumbers | undefined;
+  measured: readonly [number, number, number, number] | null | undefined;
+  caret: { path: string; offset: number } | null;
+  onHold: (state: HeldState | "") => void;
+}
+
+/** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
+export function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }: Props) {
+  const [aside, setAside] = useState<Aside>("Working");
+  const choice = useMemo(() => <Choice label="What is asked" options={ASIDES} value={aside} onChange={setAside} />, [aside]);
+  const [trouble, setTrouble] = useState("");
+  const { siteId, page, width, height, onAsk } = aid;
+  const keep = async (of: "width" | "height" | "x" | "y" | null) => {
+    if (!element) return;
+    setTrouble("");
+    const path = { site_id: siteId };
+    const file = caret?.path.endsWith(".css") ? caret.path : (numbers?.sheets.filter((sheet) => sheet !== page).at(-1) ?? "");
+    await onAsk((drafts) => of === null
+      ? ask(client.POST("/api/sites/{site_id}/sums-refresh", { params: { path }, body: { page, drafts, file } }))
+      : ask(client.POST("/api/sites/{site_id}/sum-comment", { params: { path }, body: { page, drafts, width, height, selected: element.index, of } }))
+    ).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
+  };
+  if (aside === "Working" || !element) return <WorkingPanel choice={choice} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={(of) => void keep(of)} trouble={trouble} />;
+  const props = { ...aid, selected: element.index, name: element.name };
+  return (
+    <Panel aria-label={aside}>
+      <header>{choice}</header>
+      {aside === "Which rule wins" && <RulesPanel {...props} sheets={(numbers?.sheets ?? []).filter((file) => file !== aid.page)} />}
+      {aside === "What must this be?" && <GoalPanel {...props} caret={caret} />}
+      {aside === "States" && <StatesPanel key={element.index} {...props} onHold={onHold} />}
+    </Panel>
+  );
+}
