@@ -48,6 +48,26 @@ def take(page: Page) -> None:
     page.get_by_role("button", name="Night map").click()
     page.wait_for_timeout(4000)
     page.screenshot(path=TARGET / "write-night.png")
+    page.get_by_role("button", name="Day map").click()
+    take_plan(page)
+
+
+def take_plan(page: Page) -> None:
+    """Plan with its boxes, with its code proved, and on its read-only address."""
+    page.goto(f"{ADDRESS}/sites/1/plan")
+    page.get_by_text("1,120 of 1,120").first.wait_for()
+    page.get_by_role("region", name="Rows of wide").get_by_role("button", name="Today's crossings").click()
+    page.wait_for_timeout(500)
+    page.screenshot(path=TARGET / "plan.png")
+    page.get_by_role("radio", name="Code").click()
+    page.get_by_text("Equal to the plan at all").wait_for(timeout=60_000)
+    page.screenshot(path=TARGET / "plan-code.png")
+    page.get_by_role("radio", name="A yes").click()
+    page.get_by_role("button", name="Send for a yes").click()
+    page.goto(page.get_by_label("Read-only address").input_value())
+    page.get_by_label("Your name").fill("Una, harbour office")
+    page.get_by_label("Comment").fill("Put today's crossings first, please.")
+    page.screenshot(path=TARGET / "plan-yes.png")
 
 
 def main() -> None:

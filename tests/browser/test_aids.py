@@ -1,0 +1,287 @@
+"""Write's aids, driven in the browser: tree, rules, goals, states, queries, overlays, nudging."""
+
+from __future__ import annotations
+
+from hillpin.sites.models import SiteFile
+from playwright.sync_api import Locator, Page, expect
+
+from .base import InterfaceCase
+
+
+class AidCase(InterfaceCase):
+    def open_at(self, selector: str, width: int = 900) -> Page:
+        """Write at a width with an element of the page selected, and the stylesheet open."""
+        page = self.open_write()
+        self.walk_to(width)
+        self.open_styles()
+        self.frame().locator(selector).first.click(position={"x": 4, "y": 4})
+        return page
+
+    def aside(self, name: str) -> Locator:
+        """One of the panels under the page."""
+        self.page.get_by_role("radio", name=name).click()
+        return self.page.get_by_role("region", name=name, exact=True)
+
+    def caret_on(self, text: str, line: str) -> None:
+        """The caret on a text of the stylesheet, by keys."""
+        column = self.to_line(line)
+        self.page.keyboard.press("Home")
+        for _ in range(column + line.index(text)):
+            self.page.keyboard.press("ArrowRight")
+        # What depends on the caret is drawn after a pause.
+        self.page.wait_for_timeout(300)
+
+    def saved(self, path: str = "style.css") -> str:
+        """A file as it is saved."""
+        self.page.wait_for_timeout(900)
+        return bytes(SiteFile.objects.get(site=self.site, path=path).content).decode()
+
+
+class Rules(AidCase):
+    def test_winner_losers_and_inheritance(self) -> None:
+        page = self.open_at(".fare")
+        panel = self.aside("Which rule wins")
+        panel.get_by_role("combobox").select_option("margin-bottom")
+        # From 652 on the query's rule stands later, at the same specificity; line numbers are those of the file.
+        expect(
+            panel.get_by_role("list", name="Rules that compete").get_by_role("listitem").first
+        ).to_contain_text("wins, 0,1,0, @media (min-width: 652px)")
+        expect(panel).to_contain_text("it stands earlier")
+        panel.get_by_role("combobox").select_option("color")
+        expect(panel.get_by_role("list", name="Where it comes from")).to_contain_text("on body")
+        self.assertEqual(self.violations(), [])
+        panel.get_by_role("button", name="style.css line").first.click()
+        expect(page.get_by_label("Source of style.css")).to_be_focused()
+
+
+class Tree(AidCase):
+    def test_select_and_move_and_undo(self) -> None:
+        page = self.open_write()
+        page.get_by_role("button", name="Tree", exact=True).click()
+        tree = page.get_by_role("navigation", name="Tree of the page")
+        tree.get_by_role("button", name="section#fares").click()
+        expect(page.get_by_text("Selected: section#fares")).to_be_visible()
+        before = self.saved("index.html")
+        tree.get_by_role("button", name="Down", exact=True).click()
+        page.wait_for_timeout(300)
+        after = self.saved("index.html")
+        self.assertLess(after.index('id="islands"'), after.index('id="fares"'))
+        self.assertEqual(sorted(after.splitlines()), sorted(before.splitlines()))
+        page.get_by_label("Source of index.html").focus()
+        page.keyboard.press("Control+z")
+        self.assertEqual(self.saved("index.html"), before)
+        self.assertEqual(self.violations(), [])
+        page.reload()
+        expect(page.get_by_role("navigation", name="Tree of the page")).to_be_visible()
+
+
+class Goals(AidCase):
+    def test_a_number_is_solved_and_put_in(self) -> None:
+        page = self.open_at(".fare")
+        self.caret_on("31%", "width: 31%")
+        panel = self.aside("What must this be?")
+        panel.get_by_label("Goal's number").fill("270")
+        panel.get_by_role("button", name="What must it be?").click()
+        # The row has 900 − 48 = 852; 270 of that are 31.690%, which the browser's 1/64 px make 31.691%.
+        expect(panel.get_by_role("status")).to_contain_text(
+            "31% must be 31.691%: the width of article.fare is 270 at 900."
+        )
+        panel.get_by_role("button", name="Put it in").click()
+        self.assertIn("width: 31.691%", self.saved())
+        width = page.frames[1].locator(".fare").first.evaluate("e => e.getBoundingClientRect().width")
+        self.assertEqual(width, 270)
+
+    def test_without_a_number_it_says_what_to_do(self) -> None:
+        self.open_at(".fare")
+        self.to_line(".fares {")
+        panel = self.aside("What must this be?")
+        panel.get_by_role("button", name="What must it be?").click()
+        expect(panel.get_by_role("alert")).to_contain_text("The caret does not stand on a number")
+
+
+class Nudging(AidCase):
+    def test_keys_by_a_step_ten_and_a_tenth(self) -> None:
+        self.open_at(".fare")
+        self.caret_on("31%", "width: 31%")
+        self.page.keyboard.press("Control+ArrowUp")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("width: 32%")
+        self.page.keyboard.press("Control+Alt+ArrowDown")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("width: 31.9%")
+        self.page.keyboard.press("Control+Shift+ArrowDown")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("width: 21.9%")
+        # The working follows: 21.9% of 852 = 186.58.
+        expect(self.page.get_by_role("region", name="Working")).to_contain_text("186.58")
+
+    def test_a_rem_goes_by_tenths(self) -> None:
+        self.open_at(".fare h3")
+        self.caret_on("1.2rem", "font-size: 1.2rem")
+        self.page.keyboard.press("Control+ArrowUp")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("font-size: 1.3rem")
+
+
+class States(AidCase):
+    def test_a_held_state_shows_in_the_page_and_says_what_moves(self) -> None:
+        page = self.open_write()
+        self.open_styles()
+        self.to_line(".button {")
+        page.keyboard.type(".button:hover { margin-left: 30px; }\n")
+        # Selected by the caret: a click would hover it in earnest.
+        page.wait_for_timeout(900)
+        self.caret_on("padding", "padding: .65em 1.3em")
+        expect(page.get_by_text("Selected: a.button")).to_be_visible()
+        panel = self.aside("States")
+        panel.get_by_label(":hover").check()
+        expect(panel.get_by_role("list", name="What it shifts")).to_contain_text("a.button: 30 right")
+        button = page.frames[1].locator(".button").first
+        self.assertEqual(button.evaluate("e => getComputedStyle(e).marginLeft"), "30px")
+        panel.get_by_label("at rest").check()
+        page.wait_for_timeout(400)
+        self.assertEqual(button.evaluate("e => getComputedStyle(e).marginLeft"), "0px")
+        self.assertEqual(self.violations(), [])
+
+
+class Queries(AidCase):
+    def test_opened_at_the_walker_for_the_rule_at_the_caret(self) -> None:
+        page = self.open_at(".story-row", 800)
+        self.caret_on("display", ".story-row { display")
+        page.get_by_role("button", name="Open a query at 800 for line").click()
+        source = page.get_by_label("Source of style.css")
+        expect(source).to_contain_text("@media (min-width: 800px) {")
+        self.assertIn("@media (min-width: 800px) {\n  .story-row {\n", self.saved())
+
+
+class Overlays(AidCase):
+    def test_off_at_first_then_remembered(self) -> None:
+        page = self.open_at(".gallery")
+        self.assertEqual(page.locator(".sheet svg g line").count(), 0)
+        page.get_by_role("button", name="Overlays").click()
+        dialog = page.get_by_role("dialog", name="Overlays")
+        dialog.get_by_label("Tracks and their lines").check()
+        dialog.get_by_label("Gaps").check()
+        page.keyboard.press("Escape")
+        # Three columns at 900: the room of 852 holds 3 × 260 and 2 × 20, so four column lines, numbered from both ends.
+        expect(page.locator(".sheet svg")).to_contain_text("4 / −1")
+        page.reload()
+        expect(page.get_by_role("button", name="Overlays, 2 on")).to_be_visible()
+        expect(page.locator(".sheet svg")).to_contain_text("1 / −4")
+        page.get_by_role("button", name="Overlays").click()
+        self.assertEqual(self.violations(), [])
+
+
+class KeyboardOnly(AidCase):
+    def test_three_columns_written_read_and_made_to_stack(self) -> None:
+        page = self.open_write()
+        press = page.keyboard.press
+        # The markup: a section after the fares' heading, typed into the source.
+        source = page.get_by_label("Source of index.html")
+        source.focus()
+        self.to_line('id="fares"', "index.html")
+        page.keyboard.insert_text('<section class="trio"><p>Vey</p><p>Holm</p><p>Stack</p></section>\n')
+        # The styles: three columns of a third with a gap.
+        page.get_by_role("button", name="style.css", exact=True).focus()
+        press("Enter")
+        page.get_by_label("Source of style.css").focus()
+        press("Control+End")
+        page.keyboard.insert_text(
+            "\n.trio {\n  display: flex;\n  gap: 20px;\n}\n.trio p { flex: 1; min-width: 180px; }\n"
+        )
+        self.walk_to(900)
+        page.get_by_label("Source of style.css").focus()
+        press("ArrowUp")
+        page.wait_for_timeout(400)
+        expect(page.get_by_text("Selected: p in section.trio")).to_be_visible()
+        # Its working: (900 − 2 × 20) ÷ 3 = 286.67.
+        expect(page.get_by_role("region", name="Working")).to_contain_text("286.66")
+        # Three of 180 and two gaps of 20 need 580: below that the page scrolls sideways.
+        self.walk_to(579)
+        expect(page.get_by_role("complementary", name="At this width")).to_contain_text(
+            "The page scrolls sideways"
+        )
+        self.walk_to(580)
+        expect(page.get_by_role("complementary", name="At this width")).not_to_contain_text(
+            "The page scrolls sideways"
+        )
+        # A query where it breaks, for the rule that makes the row: there flex begins.
+        page.get_by_label("Source of style.css").focus()
+        self.to_saved_line(".trio {")
+        page.get_by_role("button", name="Open a query at 580 for line").focus()
+        press("Enter")
+        expect(page.get_by_label("Source of style.css")).to_contain_text("@media (min-width: 580px)")
+        # What was in the row's own rule stands in the query now: it goes from the rule.
+        self.to_saved_line(".trio {")
+        press("ArrowDown")
+        press("Shift+ArrowDown")
+        press("Shift+ArrowDown")
+        press("Delete")
+        self.walk_to(400)
+        page.wait_for_timeout(900)
+        tops = (
+            page.frames[1]
+            .locator(".trio p")
+            .evaluate_all("list => list.map(e => e.getBoundingClientRect().top)")
+        )
+        self.assertEqual(len(set(tops)), 3)
+        self.walk_to(640)
+        page.wait_for_timeout(500)
+        tops = (
+            page.frames[1]
+            .locator(".trio p")
+            .evaluate_all("list => list.map(e => e.getBoundingClientRect().top)")
+        )
+        self.assertEqual(len(set(tops)), 1)
+
+    def to_saved_line(self, text: str) -> None:
+        """The caret at the start of a line of the stylesheet, when it is saved."""
+        self.page.wait_for_timeout(900)
+        self.to_line(text)
+        self.page.wait_for_timeout(300)
+
+
+class KeptSums(AidCase):
+    def test_a_sum_is_kept_and_brought_up_to_date(self) -> None:
+        page = self.open_at(".fare")
+        expect(page.get_by_role("region", name="Working")).to_contain_text("width of article.fare")
+        page.get_by_role("region", name="Working").get_by_role(
+            "button", name="Keep this sum in the CSS"
+        ).click()
+        # 31% of 900 − 48 = 852 is 264.12; the browser cuts it to 264.11.
+        expect(page.get_by_label("Source of style.css")).to_contain_text(
+            "/* at 900: (900 − 48) × 31% = 264.11, width of"
+        )
+        self.caret_on("31%", "width: 31%")
+        page.keyboard.press("Control+ArrowUp")
+        page.get_by_role("region", name="Working").get_by_role(
+            "button", name="Bring kept sums up to date"
+        ).click()
+        expect(page.get_by_label("Source of style.css")).to_contain_text("× 32% = 272.6")
+        expect(page.get_by_role("complementary", name="At this width")).to_contain_text("1 of 1 sum changed.")
+
+    def test_the_hill_before_a_change_stays_as_a_ghost(self) -> None:
+        page = self.open_at(".fare")
+        page.wait_for_timeout(3000)
+        self.assertEqual(page.locator("path.ghost").count(), 0)
+        self.caret_on("31%", "width: 31%")
+        page.keyboard.press("Control+Shift+ArrowDown")
+        expect(page.locator("path.ghost")).to_have_count(1)
+
+
+class Scripts(AidCase):
+    def test_scripts_rest_until_the_switch_lets_them_run(self) -> None:
+        page = self.open_write()
+        file = SiteFile.objects.get(site=self.site, path="index.html")
+        file.content = bytes(file.content).replace(
+            b"</body>",
+            b"<script>document.body.dataset.ran = 'yes'; fetch('/api/sites').then(() => { document.body.dataset.reached = 'yes' }).catch(() => 0)</script></body>",
+        )
+        file.revision += 1
+        file.save()
+        page.reload()
+        page.wait_for_timeout(1500)
+        self.assertIsNone(page.frames[1].locator("body").get_attribute("data-ran"))
+        page.get_by_label("Page scripts run").click()
+        expect(page.get_by_label("Page scripts run")).to_be_checked()
+        page.wait_for_timeout(2500)
+        body = page.frames[1].locator("body")
+        self.assertEqual(body.get_attribute("data-ran"), "yes")
+        self.assertIsNone(body.get_attribute("data-reached"))
+        self.assertEqual(page.frames[1].evaluate("origin"), "null")
