@@ -218,7 +218,7 @@ def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:
         while node is not None and id(node) not in forgotten:
             forgotten.add(id(node))
             node.forget()
-            node.height_matters = None
+            node.height_matters = node.walked = None
             node = node.parent
     return not tree.noted
 

@@ -11,6 +11,7 @@ import gc
 import sys
 from dataclasses import dataclass, field
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from .errors import InputError, LimitError
 from .files import Files, FolderFiles, resolve
@@ -35,6 +36,9 @@ from .styles.sheet import Context as SheetContext
 from .styles.sheet import Sheets
 from .styles.variables import tokens_of
 from .working.record import Recorder
+
+if TYPE_CHECKING:
+    from .layout.blend import Walk
 
 DEFAULT_HEIGHT = 800
 NARROWEST, WIDEST = 1, 20_000
@@ -99,6 +103,15 @@ class Layout:
         return found[0].box if found is not None else None
 
 
+@dataclass(slots=True)
+class Step:
+    """A page laid out at one viewport, before its rectangles are collected."""
+
+    root: Fragment
+    tree: BoxTree
+    ctx: Context
+
+
 class Page:
     """A page with its stylesheets, fonts and pictures."""
 
@@ -128,7 +141,9 @@ class Page:
             for element in self.document.elements
             if element.tag == "source" and element.attributes.get("media")
         ]
-        self._has_containers = any(rule.containers for rule in self.sheets.rules)
+        self._queries = list({id(query): query for rule in self.sheets.rules for query in rule.containers}.values())
+        self._has_containers = bool(self._queries)
+        self._containers: dict[Element, ContainerSize] = {}
 
     @classmethod
     def read(cls, path: Path) -> Page:
@@ -202,53 +217,64 @@ class Page:
                 gc.enable()
 
     def _layout(self, viewport: Viewport, record: bool, about: Element | None) -> Layout:
-        containers: dict[Element, ContainerSize] = {}
+        step = self._step(viewport, record, about, None)
+        collector = Collector(step.ctx)
+        collector.collect(step.root)
+        return self._finished(viewport, step.root, step.tree, collector, step.ctx)
+
+    def step(self, width: int, height: int, walk: Walk | None) -> Step:
+        """One layout of a walk over widths, without collecting its rectangles."""
+        return self._step(Viewport(width, height), False, None, walk)
+
+    def _step(self, viewport: Viewport, record: bool, about: Element | None, walk: Walk | None) -> Step:
+        # Containers hardly ever change from one width to the next: starting from what they were saves a layout.
+        containers = self._containers if self._has_containers else {}
         for _ in range(MOST_CONTAINER_PASSES):
             tree, resolver = self._tree(viewport, containers)
             recorder = Recorder() if record else None
             recorded = _recorded(tree, about) if record else []
-            ctx = Context(viewport, self.fonts, recorder, frozenset(map(id, recorded)) if about is not None else None)
+            ctx = Context(viewport, self.fonts, recorder, frozenset(map(id, recorded)) if about is not None else None, walk)
             for box in recorded:
                 box.forget()
             root = layout_root(ctx, tree.root)
-            collector = Collector(ctx)
-            collector.collect(root)
-            found = self._container_sizes(tree, collector) if self._has_containers or resolver.uses_container else {}
-            if found == containers:
+            found = _container_sizes(root) if self._has_containers or resolver.uses_container else {}
+            if found == containers or (not resolver.uses_container and self._answers(found) == self._answers(containers)):
                 break
             containers = found
-        return self._finished(viewport, root, tree, collector, ctx)
+        self._containers = found
+        return Step(root, tree, ctx)
+
+    def _answers(self, containers: dict[Element, ContainerSize]) -> tuple[object, ...]:
+        """What every container query says of every container: all that the rules take from the sizes."""
+        return tuple(
+            (element.index, query.condition.matches(Viewport(size.width, size.height or 0)))  # type: ignore[arg-type]
+            for element, size in containers.items()
+            for query in self._queries
+            if query.name is None or query.name in size.names
+        )
 
     def _tree(self, viewport: Viewport, containers: dict[Element, ContainerSize]) -> tuple[BoxTree, StyleResolver]:
         """The box tree for the rules that count at a viewport; kept while the same ones count."""
         turned = tuple(condition.matches(viewport) for condition in self.conditions)
-        key: object = (turned, tuple((element.index, size.width, size.height) for element, size in containers.items()))
+        key: object = (turned, self._answers(containers))
         known = self.trees.get(key)
         if known is not None:
             tree, resolver = known
-            if not resolver.uses_viewport or resolver.environment.viewport == viewport:
+            if resolver.uses_container and resolver.active.containers != containers:
+                known = None
+            elif not resolver.uses_viewport or resolver.environment.viewport == viewport:
                 return known
-            if not tree.sized_by_viewport:
+            elif not tree.sized_by_viewport:
                 _move(tree, resolver, viewport)
                 return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
+        if self._has_containers or resolver.uses_container:
+            _mark_containers(tree)
         if len(self.trees) >= MOST_TREES:
             self.trees.pop(next(iter(self.trees)))
         self.trees[key] = (tree, resolver)
         return tree, resolver
-
-    def _container_sizes(self, tree: BoxTree, collector: Collector) -> dict[Element, ContainerSize]:
-        sizes: dict[Element, ContainerSize] = {}
-        for element, style in tree.styles.items():
-            if style.container_type == "normal" or element not in collector.fragments:
-                continue
-            fragment = collector.fragments[element][0]
-            edges = fragment.edges()
-            width = max(fragment.width - edges.inline, 0) / 64
-            height = max(fragment.height - edges.block, 0) / 64 if style.container_type == "size" else None
-            sizes[element] = ContainerSize(width, height, style.container_name)
-        return sizes
 
     def _finished(self, viewport: Viewport, root: Fragment, tree: BoxTree, collector: Collector, ctx: Context) -> Layout:
         noted: list[tuple[Box | None, Element | None, str]] = list(tree.unmodelled)
@@ -295,6 +321,33 @@ class Page:
     def style_of(self, element: Element, layout: Layout) -> ComputedStyle | None:
         """The computed style of an element in a layout."""
         return layout.tree.styles.get(element)
+
+
+def _mark_containers(tree: BoxTree) -> None:
+    """Mark the query containers and what is around them, so that they are laid out where their sizes are asked for."""
+    for box in tree.root.walk():
+        if box.style.container_type != "normal":
+            node: Box | None = box
+            while node is not None and not node.is_container:
+                node.is_container = True
+                node = node.parent
+
+
+def _container_sizes(root: Fragment) -> dict[Element, ContainerSize]:
+    """The content boxes of the query containers, in document order (css-contain-3 §4)."""
+    sizes: dict[Element, ContainerSize] = {}
+    stack = [root]
+    while stack:
+        fragment = stack.pop()
+        box = fragment.box
+        style = box.style
+        if style.container_type != "normal" and box.element is not None and box.pseudo is None:
+            edges = fragment.edges()
+            width = max(fragment.width - edges.inline, 0) / 64
+            height = max(fragment.height - edges.block, 0) / 64 if style.container_type == "size" else None
+            sizes.setdefault(box.element, ContainerSize(width, height, style.container_name))
+        stack.extend(child.fragment for child in fragment.children if child.fragment.box.is_container)
+    return dict(sorted(sizes.items(), key=lambda item: item[0].index))
 
 
 def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:

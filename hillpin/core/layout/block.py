@@ -7,7 +7,7 @@ up by ``top_margins`` first, so floats inside are put where they stay.
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
@@ -26,6 +26,9 @@ from .sizing import (
     relative_offset,
     resolve_block,
 )
+
+if TYPE_CHECKING:
+    from .blend import Walk
 
 
 class Strut(NamedTuple):
@@ -75,6 +78,7 @@ class Inside:
     cleared_at_end: bool = False
     line_count: int = 0
     line_height: int = 0
+    breaks: int = 0
 
 
 def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
@@ -113,6 +117,7 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
         None if inside.first_baseline is None else inside.first_baseline + top,
         None if inside.last_baseline is None else inside.last_baseline + top,
         inside.right + left,
+        breaks=inside.breaks,
     )
     fragment.gather_out_of_flow()
     return fragment
@@ -200,7 +205,7 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         return Inside(
             height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, lines.first_baseline,
             lines.last_baseline, lines.right, through=not lines.line_count and not box.has_outside_marker,
-            line_count=lines.line_count, line_height=lines.line_height,
+            line_count=lines.line_count, line_height=lines.line_height, breaks=lines.breaks,
         )  # fmt: skip
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if box.has_outside_marker and inside.through and not inside.height:
@@ -397,12 +402,41 @@ def layout_in_flow(
         known: Flow | None = box.flow_cache.get(key)
         if known is not None:
             return known
-    flow = _in_flow(ctx, box, basis, width, percent_block, floats, bx, by)
+    walk = ctx.walk if cacheable else None
+    flow = _flow_on_line(walk, box, key) if walk is not None else None
+    if flow is None:
+        flow = _in_flow(ctx, box, basis, width, percent_block, floats, bx, by)
+        if walk is not None:
+            _keep_flow(walk, box, key, flow)
     if cacheable:
         if len(box.flow_cache) > 6:
             box.flow_cache.clear()
         box.flow_cache[key] = flow
     return flow
+
+
+IN_FLOW = 1 << 8
+"""Among the kinds of what a walk keeps: a block that shares its parent's formatting context."""
+
+
+def flow_alone(ctx: Context, box: Box, asked: tuple[int, int, int]) -> Flow:
+    """A block that shares its parent's formatting context, laid out by itself with no floats beside it."""
+    return _in_flow(ctx, box, *asked, Floats(), 0, 0)
+
+
+def _flow_on_line(walk: Walk, box: Box, asked: tuple[int, int, int]) -> Flow | None:
+    found = walk.find(box, IN_FLOW, asked)
+    if found is None:
+        return None
+    fragment, (positive, negative, through) = found
+    fragment.width = asked[1]
+    return Flow(fragment, Strut(positive, negative), bool(through))
+
+
+def _keep_flow(walk: Walk, box: Box, asked: tuple[int, int, int], flow: Flow) -> None:
+    from .blend import Sample
+
+    walk.keep(box, IN_FLOW, Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through))))
 
 
 def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int) -> Flow:

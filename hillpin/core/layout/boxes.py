@@ -118,6 +118,10 @@ class Box:
     fragment_cache: dict[Any, Any] = field(default_factory=dict)
     flow_cache: dict[Any, Any] = field(default_factory=dict)
     extra_cache: Any = None
+    walked: Any = None
+    """What a walk over widths keeps (``blend.Memory``)."""
+    is_container: bool = False
+    """Whether container queries ask for the size of something in it."""
 
     def walk(self) -> Iterator[Box]:
         """The box and all inside it, in order."""

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
 
 from ..fonts.store import FontStore
 from ..styles.media import Viewport
 from ..working.record import Recorder
 from .boxes import Box
+
+if TYPE_CHECKING:
+    from .blend import Walk
 
 
 @dataclass(slots=True)
@@ -27,6 +31,8 @@ class Context:
     recorder: Recorder | None = None
     path: frozenset[int] | None = None
     """Ids of the boxes whose steps are wanted, where not those of all are: the others may be remembered."""
+    walk: Walk | None = None
+    """Set while a survey walks the widths: boxes on a line between two widths are not laid out again."""
     unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
 
     @property

@@ -94,6 +94,10 @@ class Fragment:
     """Height of what is inside, before a height property took effect."""
     basis: int = 0
     """Width of the containing block, which percentages of its edges are of."""
+    breaks: int = 0
+    """Where its lines of text end, as one number: equal numbers mean the same lines."""
+    flat: Any = None
+    """Its rectangles in one table, kept by a walk over widths."""
     space: Space | None = None
     """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
 

@@ -37,10 +37,27 @@ def layout(ctx: Context, box: Box, space: Space) -> Fragment:
         natural: Fragment | None = cache.get(key.with_own_height())
         if natural is not None and natural.height == space.fixed_block:
             return natural
-    fragment = lay_out_anew(ctx, box, space)
+    fragment = _walked(ctx, box, key) if ctx.walk is not None else lay_out_anew(ctx, box, space)
     if len(cache) >= MOST_KEPT:
         cache.clear()
     cache[key] = fragment
+    return fragment
+
+
+def _walked(ctx: Context, box: Box, space: Space) -> Fragment:
+    """The fragment of a box while the widths are walked: from the line that it is on, or laid out anew."""
+    from .blend import Sample
+
+    walk = ctx.walk
+    assert walk is not None
+    kind = sum(1 << place for place, length in enumerate(space[:5]) if length == INDEFINITE) | space.definite << 5 | space.shrink << 6
+    asked = (*(0 if length == INDEFINITE else length for length in space[:5]), space.content_shift)
+    found = walk.find(box, kind, asked)
+    if found is not None:
+        found[0].space = space
+        return found[0]
+    fragment = lay_out_anew(ctx, box, space)
+    walk.keep(box, kind, Sample(asked, fragment))
     return fragment
 
 

@@ -32,6 +32,8 @@ class InlineResult:
     right: int = 0
     line_count: int = 0
     line_height: int = 0
+    breaks: int = 0
+    """Where the lines end, as one number."""
 
 
 def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats | None, cx: int, cy: int) -> InlineResult:
@@ -90,7 +92,20 @@ def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> Inli
         right=right,
         line_count=breaks.count,
         line_height=line_height,
+        breaks=breaks.count,
     )
+
+
+def changes_between(ctx: Context, box: Box, low: int, high: int) -> list[int]:
+    """The content widths over ``low`` and up to ``high`` (1/64 px) at which a text alone in its box has fewer lines."""
+    content = prepare(ctx, box)
+    found: list[int] = []
+    while content.uniform and low < high and len(found) < MOST_TRIES:
+        breaks = _uniform_breaks(ctx, box, content, low)
+        low = max(breaks.highest, low + 1)
+        if low <= high:
+            found.append(low)
+    return found
 
 
 def _uniform_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> UniformBreaks:
@@ -143,13 +158,18 @@ class _LineLayout:
     def run(self) -> InlineResult:
         content, result = self.content, self.result
         index = offset = 0
+        ends: list[tuple[int, int, int]] = []
         indent = _indent(self.box, self.width)
         while index < len(content.items):
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top)
+            # What is nothing but text has no rectangle of its own: where such a line ends does not show.
+            if any(part.item.kind != ItemKind.TEXT for part in line.parts):
+                ends.append((result.line_count, index, offset))
             index, offset = line.next_index, line.next_offset
             indent = 0
         result.height = self.y
+        result.breaks = hash((result.line_count, *ends)) & 0xFFFFFFFF
         return result
 
     def _bounds(self, y: int, height: int) -> None:

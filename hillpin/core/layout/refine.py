@@ -1,0 +1,131 @@
+"""Finding, box by box from the inside out, between which widths each box's fragment is a line.
+
+A box's inside depends on what is asked of it alone. So where what is asked is a line between two widths, the widths at
+which the box changes are found by laying out the box and nothing around it; and what is around it changes only there,
+or where it bends by itself.
+"""
+
+from __future__ import annotations
+
+from ..styles.media import Viewport
+from ..units import INDEFINITE
+from .blend import Memory, Sample, Span, Walk
+from .block import IN_FLOW, flow_alone
+from .boxes import Box
+from .context import Context
+from .fragments import Space
+from .layout import lay_out_anew
+from .lines import changes_between
+
+MOST_CHANGES = 200
+
+
+class Refiner:
+    """Refines the boxes of one tree between three widths that have been laid out."""
+
+    def __init__(self, ctx: Context, root: Box, height: int) -> None:
+        self.ctx, self.height = ctx, height
+        self.walks: list[Walk] = []
+        self.order = [box for box in reversed(list(root.walk())) if box is not root and not _moves(box)]
+
+    def refine(self, low: int, middle: int, high: int) -> None:
+        """Give every box that changes between ``low`` and ``high`` its spans, the innermost first."""
+        for box in self.order:
+            memories: dict[int, Memory] | None = box.walked
+            for kind, memory in list(memories.items()) if memories is not None else ():
+                a, m, b = memory.samples.get(low), memory.samples.get(middle), memory.samples.get(high)
+                if a is None or m is None or b is None or memory.height != self.height or box.is_container:
+                    continue
+                walk = Walk(middle, self.height, low, high)
+                if not walk.asked_on_line(a, m, b) or memory.covers(low, high):
+                    continue
+                _Piecewise(self, box, kind, memory).divide(low, a, middle, m)
+                _Piecewise(self, box, kind, memory).divide(middle, m, high, b)
+
+    def forget(self) -> None:
+        """Drop the samples that only this refining needed."""
+        for walk in self.walks:
+            walk.forget()
+        self.walks.clear()
+
+
+def _moves(box: Box) -> bool:
+    """Whether something in a box is sized by the viewport itself."""
+    return any(inner.style.uses_viewport for inner in box.walk())
+
+
+class _Piecewise:
+    """One box between widths."""
+
+    def __init__(self, refiner: Refiner, box: Box, kind: int, memory: Memory) -> None:
+        self.refiner, self.box, self.kind, self.memory = refiner, box, kind, memory
+
+    def divide(self, low: int, a: Sample, high: int, b: Sample) -> None:
+        """Spans between two samples, parted where something inside changes."""
+        if high - low < 2:
+            return
+        stops = [low, *self._changes(low, a, high, b), high]
+        samples = [a, *(self._sample(at, low, a, high, b) for at in stops[1:-1]), b]
+        for place in range(len(stops) - 1):
+            self._halve(stops[place], samples[place], stops[place + 1], samples[place + 1])
+
+    def _halve(self, low: int, a: Sample, high: int, b: Sample) -> None:
+        """A span where the middle is on the line; else halves, down to neighbours."""
+        if high - low < 2:
+            return
+        middle = (low + high) // 2
+        m = self._sample(middle, low, a, high, b)
+        if m.fragment.out_of_flow:
+            return
+        if Walk(middle, self.refiner.height, low, high).is_line(a, m, b):
+            self.memory.add(Span(low, high, a, b))
+            return
+        self._halve(low, a, middle, m)
+        self._halve(middle, m, high, b)
+
+    def _changes(self, low: int, a: Sample, high: int, b: Sample) -> list[int]:
+        """Widths between two at which something inside is known to change, each with the one before it."""
+        found = changes_inside(self.box, low, high)
+        if self.box.has_inline_children:
+            first, last = (_content_width(sample) for sample in (a, b))
+            for change in changes_between(self.refiner.ctx, self.box, first, last) if last > first else ():
+                at = low - (-(change - first) * (high - low) // (last - first))
+                found |= {at - 1, at}
+        inside = sorted(at for at in found if low < at < high)
+        return inside if len(inside) <= MOST_CHANGES else []
+
+    def _sample(self, width: int, low: int, a: Sample, high: int, b: Sample) -> Sample:
+        """The box laid out by itself for what is asked of it at a width, on the line between two samples."""
+        part, whole = width - low, high - low
+        asked = tuple([(p * (whole - part) + q * part + whole // 2) // whole for p, q in zip(a.asked, b.asked, strict=True)])
+        known = self.memory.samples.get(width)
+        if known is not None and known.asked == asked:
+            return known
+        refiner = self.refiner
+        walk = Walk(width, refiner.height, low, high)
+        refiner.walks.append(walk)
+        ctx = Context(Viewport(width, refiner.height), refiner.ctx.fonts, None, None, walk, refiner.ctx.unmodelled)
+        if self.kind == IN_FLOW:
+            flow = flow_alone(ctx, self.box, asked)  # type: ignore[arg-type]
+            sample = Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
+        else:
+            lengths = [INDEFINITE if self.kind >> place & 1 else length for place, length in enumerate(asked[:5])]
+            space = Space(*lengths, bool(self.kind >> 5 & 1), bool(self.kind >> 6 & 1), asked[5])
+            sample = Sample(asked, lay_out_anew(ctx, self.box, space))
+        self.memory.samples[width] = sample
+        walk.kept.append(self.memory)
+        return sample
+
+
+def changes_inside(box: Box, low: int, high: int) -> set[int]:
+    """Widths strictly between two at which spans of a box's children begin or end."""
+    found: set[int] = set()
+    for child in box.children:
+        for memory in (child.walked or {}).values():
+            found |= memory.ends(low, high)
+    return found
+
+
+def _content_width(sample: Sample) -> int:
+    edges = sample.fragment.edges()
+    return max(sample.fragment.width - edges.inline, 0)

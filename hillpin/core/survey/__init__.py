@@ -1,0 +1,1 @@
+"""Every width walked: what changes where, what is wrong from where to where, and why."""

@@ -1,0 +1,257 @@
+"""From laid-out pages to tables of rectangles: one row an element, in 1/64 px of the page.
+
+Fragments that are on a line between two widths are only noted while the widths are walked; their rectangles are worked
+out for all widths of a line at once at the end.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..layout.blend import BlendedFragment, Span, flat_of
+from ..layout.boxes import Box, edges_of
+from ..layout.fragments import Fragment
+from ..layout.geometry import Collector, Scroller
+from ..layout.matrix import Matrix
+from ..page import Page, Step
+
+Table = NDArray[np.int32]
+ABSENT = -(2**30)
+"""Stands in every column for an element that makes no box."""
+
+COLUMNS = 5
+"""Left, top, right, bottom, and the right end of what is in an element without being an element."""
+
+
+@dataclass(slots=True)
+class _Plan:
+    """How the rows of one shape of fragment come together into elements."""
+
+    order: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    elements: NDArray[np.int64]
+    """Indexes of the elements that have boxes, one for each start."""
+    ends: NDArray[np.int64]
+    """Rows of kind 3, by element."""
+    end_starts: NDArray[np.int64]
+    end_elements: NDArray[np.int64]
+
+
+@dataclass(slots=True)
+class _Noted:
+    """At which widths and where on the page a span's fragment stands: (width, x, y) each."""
+
+    span: Span
+    places: list[tuple[int, int, int]] = field(default_factory=list)
+
+
+class Tables:
+    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 5)."""
+
+    def __init__(self, page: Page, low: int, high: int) -> None:
+        self.low = low
+        count = len(page.document.elements)
+        self.rows = np.full((high - low + 1, count, COLUMNS), ABSENT, np.int32)
+        self.plans: dict[bytes, _Plan] = {}
+        self.bent: dict[int, bool] = {}
+        self.noted: dict[int, _Noted] = {}
+        self.owners: dict[int, int] = {}
+
+    def is_bent(self, step: Step) -> bool:
+        """Whether boxes are moved after layout, by transforms or by sticking, so that a fragment alone does not say where
+        its inside is."""
+        known = self.bent.get(id(step.tree))
+        if known is None:
+            known = self.bent[id(step.tree)] = any(
+                style.transform or style.translate or style.rotate or style.scale or style.position == "sticky"
+                for style in {id(box.style): box.style for box in step.tree.root.walk()}.values()
+            )
+        return known
+
+    def write(self, width: int, step: Step) -> None:
+        """Take in one layout."""
+        if self.is_bent(step):
+            self._collect(width, step)
+            return
+        edges = edges_of(step.root.box, step.ctx.width)
+        stack = [(step.root, edges.margin_left, edges.margin_top)]
+        table = self.rows[width - self.low]
+        while stack:
+            fragment, x, y = stack.pop()
+            if isinstance(fragment, BlendedFragment) and fragment.span is not None:
+                span = fragment.span
+                noted = self.noted.get(id(span))
+                if noted is None:
+                    noted = self.noted[id(span)] = _Noted(span)
+                noted.places.append((width, x, y))
+                continue
+            self._own(table, fragment, x, y)
+            for dx, dy, child in fragment.children:
+                stack.append((child, x + dx, y + dy))
+
+    def fill(self, span: Span, low: int, high: int, step: Step) -> None:
+        """Take in all widths from ``low`` to ``high`` of a page that is on a line between a span's ends."""
+        edges = edges_of(step.root.box, step.ctx.width)
+        noted = self.noted.setdefault(id(span), _Noted(span))
+        noted.places += [(width, edges.margin_left, edges.margin_top) for width in range(low, high + 1)]
+
+    def finish(self) -> Table:
+        """Work out what was noted, and give the table."""
+        for noted in self.noted.values():
+            self._blended(noted)
+        self.noted.clear()
+        return self.rows
+
+    def _own(self, table: Table, fragment: Fragment, x: int, y: int) -> None:
+        """What a fragment shows of itself, without its children."""
+        box = fragment.box
+        element = box.element
+        if element is not None and box.pseudo is None:
+            if element.index < 0:
+                return
+            _unite(table, element.index, x, y, x + fragment.width, y + fragment.height)
+        else:
+            self._reach(table, box, x + fragment.width)
+        if fragment.text_right:
+            self._reach(table, box, x + fragment.text_right)
+        for row_box, dx, dy, width, height in fragment.row_offsets:
+            if row_box.element is not None:
+                _unite(table, row_box.element.index, x + dx, y + dy, x + dx + width, y + dy + height)
+        for item in fragment.inlines:
+            inside = item.box.element
+            if inside is not None and item.box.pseudo is None:
+                _unite(table, inside.index, x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
+            else:
+                self._reach(table, item.box, x + item.x + item.width)
+
+    def _reach(self, table: Table, box: Box, right: int) -> None:
+        index = self.owners.get(id(box))
+        if index is None:
+            index = self.owners[id(box)] = owner_of(box)
+        if index >= 0 and table[index, 4] < right:
+            table[index, 4] = right
+
+    def _blended(self, noted: _Noted) -> None:
+        """The rectangles of a span at all widths that were noted (CSSOM View §6)."""
+        span = noted.span
+        a, b = flat_of(span.a.fragment), flat_of(span.b.fragment)
+        whole = span.high - span.low
+        places = np.array(noted.places, np.int64)
+        parts = (places[:, 0] - span.low)[:, np.newaxis, np.newaxis]
+        rows = (a.rows * (whole - parts) + b.rows * parts + whole // 2) // whole
+        rows[:, :, 0] += places[:, 1, np.newaxis]
+        rows[:, :, 1] += places[:, 2, np.newaxis]
+        plan = self._plan(a.ids)
+        at = (places[:, 0] - self.low)[:, np.newaxis]
+        if len(plan.elements):
+            self._put(at, plan, rows[:, plan.order])
+        if len(plan.end_elements):
+            ends = np.maximum.reduceat(rows[:, plan.ends, 0] + rows[:, plan.ends, 2], plan.end_starts, axis=1)
+            self.rows[at, plan.end_elements, 4] = np.maximum(self.rows[at, plan.end_elements, 4], ends)
+
+    def _put(self, at: NDArray[np.int64], plan: _Plan, own: NDArray[np.int64]) -> None:
+        x, y, width, height = (own[:, :, number] for number in range(4))
+        if len(plan.order) == len(plan.elements):
+            sides = [x, y, x + width, y + height]
+        else:
+            empty = (width == 0) & (height == 0)
+            big = 2**40
+            sides = [
+                np.minimum.reduceat(np.where(empty, big, x), plan.starts, axis=1),
+                np.minimum.reduceat(np.where(empty, big, y), plan.starts, axis=1),
+                np.maximum.reduceat(np.where(empty, -big, x + width), plan.starts, axis=1),
+                np.maximum.reduceat(np.where(empty, -big, y + height), plan.starts, axis=1),
+            ]
+            first = (x[:, plan.starts], y[:, plan.starts])
+            sides = [np.where(np.abs(side) >= big, first[number % 2], side) for number, side in enumerate(sides)]
+        known = self.rows[at, plan.elements]
+        if (known[:, :, 0] == ABSENT).all():
+            for number, side in enumerate(sides):
+                self.rows[at, plan.elements, number] = side
+            return
+        for row, width_at in enumerate(at[:, 0]):
+            for place, index in enumerate(plan.elements):
+                _unite(self.rows[width_at], int(index), *(int(side[row, place]) for side in sides))
+
+    def _plan(self, ids: NDArray[np.int64]) -> _Plan:
+        key = ids.tobytes()
+        known = self.plans.get(key)
+        if known is None:
+            known = self.plans[key] = _planned(ids)
+        return known
+
+    def _collect(self, width: int, step: Step) -> None:
+        """By the way of rectangles in page coordinates, transforms and all."""
+        collector = _ExtentCollector(step)
+        collector.collect(step.root)
+        table = self.rows[width - self.low]
+        for element, rect in collector.rects.items():
+            if element not in collector.shapes:
+                table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
+        for index, end in collector.extents.items():
+            table[index, 4] = end
+
+
+def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
+    """Take a rectangle into an element's; empty ones count only where all are empty."""
+    row = table[index]
+    if row[0] == ABSENT:
+        row[:4] = left, top, right, bottom
+    elif left == right and top == bottom:
+        return
+    elif row[0] == row[2] and row[1] == row[3]:
+        row[:4] = left, top, right, bottom
+    else:
+        row[:4] = min(row[0], left), min(row[1], top), max(row[2], right), max(row[3], bottom)
+
+
+def owner_of(box: Box) -> int:
+    """The index of the element that a box stands in; -1 where in none."""
+    node: Box | None = box
+    while node is not None:
+        if node.element is not None:
+            return node.element.index
+        node = node.parent
+    return -1
+
+
+def _units(value: float) -> int:
+    return round(max(min(value, 2**22), -(2**22)) * 64)
+
+
+def _planned(ids: NDArray[np.int64]) -> _Plan:
+    kinds = ids & 3
+    own = np.flatnonzero((ids >= 0) & (kinds != 3))
+    order = own[np.argsort(ids[own] >> 2, kind="stable")]
+    elements, starts = np.unique(ids[order] >> 2, return_index=True)
+    ends = np.flatnonzero((ids >= 0) & (kinds == 3))
+    ends = ends[np.argsort(ids[ends] >> 2, kind="stable")]
+    end_elements, end_starts = np.unique(ids[ends] >> 2, return_index=True)
+    return _Plan(order, starts, elements, ends, end_starts, end_elements)
+
+
+class _ExtentCollector(Collector):
+    """A collector that also notes how far what is in an element without being one reaches."""
+
+    def __init__(self, step: Step) -> None:
+        super().__init__(step.ctx)
+        self.extents: dict[int, int] = {}
+
+    def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
+        box = fragment.box
+        super()._visit(fragment, x, y, matrix, scroller, clipped)
+        index = owner_of(box)
+        if box.element is None or box.pseudo is not None:
+            self._reach(index, x + fragment.width)
+        if fragment.text_right:
+            self._reach(index, x + fragment.text_right)
+        for item in fragment.inlines:
+            if item.box.element is None or item.box.pseudo is not None:
+                self._reach(owner_of(item.box), x + item.x + item.width)
+
+    def _reach(self, index: int, right: int) -> None:
+        if index >= 0:
+            self.extents[index] = max(self.extents.get(index, ABSENT), right)
