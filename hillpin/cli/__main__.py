@@ -63,6 +63,17 @@ def working(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def survey(arguments: argparse.Namespace) -> int:
+    """``pin survey``: every width walked."""
+    from .survey import main as run_survey
+
+    kinds = [kind.strip() for kind in arguments.fail_on.split(",") if kind.strip()]
+    junit = Path(arguments.junit) if arguments.junit else None
+    return run_survey(
+        Path(arguments.page), arguments.start, arguments.end, arguments.height, wants_json=arguments.json, junit=junit, fail_on=kinds, every=arguments.every
+    )
+
+
 def agree(arguments: argparse.Namespace) -> int:
     """``pin agree``: computed against measured boxes."""
     from .agree import main as compare_all
@@ -102,6 +113,16 @@ def build_parser() -> argparse.ArgumentParser:
     command.add_argument("--of", default="width", choices=["width", "height", "x", "y"])
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=working)
+    command = commands.add_parser("survey", help="every width walked: edges, bands and findings of a page or a folder of pages")
+    command.add_argument("page")
+    command.add_argument("--from", dest="start", type=int, default=320)
+    command.add_argument("--to", dest="end", type=int, default=1600)
+    command.add_argument("--height", type=int, default=800)
+    command.add_argument("--json", action="store_true")
+    command.add_argument("--junit", metavar="FILE")
+    command.add_argument("--fail-on", default="", metavar="KIND[,KIND]")
+    command.add_argument("--every", action="store_true", help="lay out at each width, for checking")
+    command.set_defaults(run=survey)
     command = commands.add_parser("agree", help="computed boxes against truth.json of case folders")
     command.add_argument("folders", nargs="+")
     command.add_argument("--verbose", action="store_true", help="print the differences too")

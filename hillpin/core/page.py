@@ -142,7 +142,7 @@ class Page:
             if element.tag == "source" and element.attributes.get("media")
         ]
         self._queries = list({id(query): query for rule in self.sheets.rules for query in rule.containers}.values())
-        self._has_containers = bool(self._queries)
+        self.has_containers = bool(self._queries)
         self._containers: dict[Element, ContainerSize] = {}
 
     @classmethod
@@ -228,7 +228,7 @@ class Page:
 
     def _step(self, viewport: Viewport, record: bool, about: Element | None, walk: Walk | None) -> Step:
         # Containers hardly ever change from one width to the next: starting from what they were saves a layout.
-        containers = self._containers if self._has_containers else {}
+        containers = self._containers if self.has_containers else {}
         for _ in range(MOST_CONTAINER_PASSES):
             tree, resolver = self._tree(viewport, containers)
             recorder = Recorder() if record else None
@@ -237,7 +237,7 @@ class Page:
             for box in recorded:
                 box.forget()
             root = layout_root(ctx, tree.root)
-            found = _container_sizes(root) if self._has_containers or resolver.uses_container else {}
+            found = _container_sizes(root) if self.has_containers or resolver.uses_container else {}
             if found == containers or (not resolver.uses_container and self._answers(found) == self._answers(containers)):
                 break
             containers = found
@@ -269,7 +269,7 @@ class Page:
                 return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
-        if self._has_containers or resolver.uses_container:
+        if self.has_containers or resolver.uses_container:
             _mark_containers(tree)
         if len(self.trees) >= MOST_TREES:
             self.trees.pop(next(iter(self.trees)))
@@ -292,7 +292,7 @@ class Page:
             if inside_svg or element.tag == "legend":
                 affected.add(element)
         result = Layout(
-            viewport, root, tree, collector.rects, collector.fragments, -(-collector.scroll_right // 64),
+            viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,
             list(features.values()), affected, ctx.recorder,
         )  # fmt: skip
         result.boxes = [self._record(element, result) for element in self.document.elements]

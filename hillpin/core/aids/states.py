@@ -68,6 +68,11 @@ def hold(page: Page, index: int, state: HeldState, width: int, height: int = 800
     return Held(state, max(rules, 0), shifts, _sentence(state, rules, shifts))
 
 
+def hold_between(page: Page, held: Page, element: Element, width: int, height: int) -> list[Shift]:
+    """What differs between a page at rest and the same page with a state held on an element of the first."""
+    return _shifts(page, page.layout(width, height), held, held.layout(width, height), element)
+
+
 def _rules(page: Page, element: Element) -> int:
     near = [element, *element.descendants(), *element.ancestors()]
     return sum(1 for one in near for match in page.cascade.matches(one).own if match.rule.origin == "author")

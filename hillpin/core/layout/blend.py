@@ -10,7 +10,6 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from dataclasses import dataclass, field
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,15 +21,14 @@ Rows = NDArray[np.int64]
 TOLERANCE = 3
 """Units of 1/64 px by which roundings may move a number off its line."""
 
-ANONYMOUS = -1
 
 
 @dataclass(slots=True, eq=False)
 class Flat:
     """All rectangles of a fragment's inside, relative to it.
 
-    ``ids`` is (n,): the element's index times 4 plus a kind: 0 box, 1 piece of an inline box, 2 row, 3 a text or a box that
-    is no element's own but stands in it (-1 where in none). ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
+    ``ids`` is (n,): the element's index times 8 plus a kind: 0 box, 1 piece of an inline box, 2 row, 3 where its text ends
+    and how high its content is, 4 a generated box in it; less than 0 outside the body. ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
     the lines of text of a box end, as one number.
     """
 
@@ -58,20 +56,21 @@ def _flattened(fragment: Fragment) -> Flat:
     ids: list[int] = []
     rows: list[tuple[int, int, int, int]] = []
     element = box.element
-    own = element.index * 4 if element is not None and box.pseudo is None else _owner(box)
+    is_own = element is not None and box.pseudo is None
+    own = element.index * 8 if element is not None and is_own else owner_of(box) * 8 + 4
     ids.append(own)
     rows.append((0, 0, fragment.width, fragment.height))
     breaks = [fragment.breaks]
-    if fragment.text_right:
-        ids.append(own | 3)
-        rows.append((0, 0, fragment.text_right, 0))
+    if fragment.text_right or fragment.content_height > fragment.height:
+        ids.append((own & ~7) + 3)
+        rows.append((0, 0, fragment.text_right, fragment.content_height if is_own else 0))
     for row_box, x, y, width, height in fragment.row_offsets:
         if row_box.element is not None:
-            ids.append(row_box.element.index * 4 + 2)
+            ids.append(row_box.element.index * 8 + 2)
             rows.append((x, y, width, height))
     for item in fragment.inlines:
         inside = item.box.element
-        ids.append(inside.index * 4 + 1 if inside is not None and item.box.pseudo is None else _owner(item.box))
+        ids.append(inside.index * 8 + 1 if inside is not None and item.box.pseudo is None else owner_of(item.box) * 8 + 4)
         rows.append((item.x, item.y, item.width, item.height))
     breaks += [0] * (len(ids) - 1)
     first = Flat(np.array(ids, np.int64), np.array(rows, np.int64), np.array(breaks, np.int64))
@@ -87,13 +86,14 @@ def _flattened(fragment: Fragment) -> Flat:
     return Flat(np.concatenate(all_ids), np.concatenate(pieces), np.concatenate(all_breaks))
 
 
-def _owner(box: Box) -> int:
+def owner_of(box: Box) -> int:
+    """The index of the element that a box stands in; -1 where in none of the body's."""
     node: Box | None = box
     while node is not None:
         if node.element is not None:
-            return node.element.index * 4 + 3
+            return node.element.index
         node = node.parent
-    return ANONYMOUS
+    return -1
 
 
 def between(low: int, high: int, part: int, whole: int) -> int:
@@ -305,4 +305,4 @@ def _both_or_none(a: Fragment, b: Fragment) -> bool:
     return (a.first_baseline is None) == (b.first_baseline is None) and (a.last_baseline is None) == (b.last_baseline is None)
 
 
-__all__ = ["BlendedFragment", "Flat", "Memory", "Sample", "Span", "Walk", "flat_of"]
+__all__ = ["BlendedFragment", "Flat", "Memory", "Sample", "Span", "Walk", "flat_of", "owner_of"]

@@ -110,7 +110,8 @@ class _Piecewise:
             sample = Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
         else:
             lengths = [INDEFINITE if self.kind >> place & 1 else length for place, length in enumerate(asked[:5])]
-            space = Space(*lengths, bool(self.kind >> 5 & 1), bool(self.kind >> 6 & 1), asked[5])
+            inline, block, percent_block, fixed_inline, fixed_block = lengths
+            space = Space(inline, block, percent_block, fixed_inline, fixed_block, bool(self.kind >> 5 & 1), bool(self.kind >> 6 & 1), asked[5])
             sample = Sample(asked, lay_out_anew(ctx, self.box, space))
         self.memory.samples[width] = sample
         walk.kept.append(self.memory)

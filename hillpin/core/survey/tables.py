@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.blend import BlendedFragment, Span, flat_of
+from ..layout.blend import BlendedFragment, Span, flat_of, owner_of
 from ..layout.boxes import Box, edges_of
 from ..layout.fragments import Fragment
 from ..layout.geometry import Collector, Scroller
@@ -22,8 +22,9 @@ Table = NDArray[np.int32]
 ABSENT = -(2**30)
 """Stands in every column for an element that makes no box."""
 
-COLUMNS = 5
-"""Left, top, right, bottom, and the right end of what is in an element without being an element."""
+COLUMNS = 7
+"""Left, top, right, bottom; where its text ends at the right, where generated boxes in it do, and how far down its content
+reaches (only where that is below its own bottom)."""
 
 
 @dataclass(slots=True)
@@ -34,10 +35,17 @@ class _Plan:
     starts: NDArray[np.int64]
     elements: NDArray[np.int64]
     """Indexes of the elements that have boxes, one for each start."""
-    ends: NDArray[np.int64]
-    """Rows of kind 3, by element."""
-    end_starts: NDArray[np.int64]
-    end_elements: NDArray[np.int64]
+    texts: _Ends
+    generated: _Ends
+
+
+@dataclass(slots=True)
+class _Ends:
+    """Rows of one kind by element, where each element's begin, and the elements' indexes."""
+
+    rows: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    elements: NDArray[np.int64]
 
 
 @dataclass(slots=True)
@@ -49,7 +57,7 @@ class _Noted:
 
 
 class Tables:
-    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 5)."""
+    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 7)."""
 
     def __init__(self, page: Page, low: int, high: int) -> None:
         self.low = low
@@ -113,10 +121,12 @@ class Tables:
             if element.index < 0:
                 return
             _unite(table, element.index, x, y, x + fragment.width, y + fragment.height)
+            if fragment.text_right or fragment.content_height > fragment.height:
+                self._reach(table, box, 6, y + fragment.content_height)
         else:
-            self._reach(table, box, x + fragment.width)
-        if fragment.text_right:
-            self._reach(table, box, x + fragment.text_right)
+            self._reach(table, box, 5, x + fragment.width)
+        if fragment.text_right or fragment.content_height > fragment.height:
+            self._reach(table, box, 4, x + fragment.text_right)
         for row_box, dx, dy, width, height in fragment.row_offsets:
             if row_box.element is not None:
                 _unite(table, row_box.element.index, x + dx, y + dy, x + dx + width, y + dy + height)
@@ -125,14 +135,14 @@ class Tables:
             if inside is not None and item.box.pseudo is None:
                 _unite(table, inside.index, x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
             else:
-                self._reach(table, item.box, x + item.x + item.width)
+                self._reach(table, item.box, 5, x + item.x + item.width)
 
-    def _reach(self, table: Table, box: Box, right: int) -> None:
+    def _reach(self, table: Table, box: Box, column: int, end: int) -> None:
         index = self.owners.get(id(box))
         if index is None:
             index = self.owners[id(box)] = owner_of(box)
-        if index >= 0 and table[index, 4] < right:
-            table[index, 4] = right
+        if index >= 0 and table[index, column] < end:
+            table[index, column] = end
 
     def _blended(self, noted: _Noted) -> None:
         """The rectangles of a span at all widths that were noted (CSSOM View §6)."""
@@ -148,9 +158,10 @@ class Tables:
         at = (places[:, 0] - self.low)[:, np.newaxis]
         if len(plan.elements):
             self._put(at, plan, rows[:, plan.order])
-        if len(plan.end_elements):
-            ends = np.maximum.reduceat(rows[:, plan.ends, 0] + rows[:, plan.ends, 2], plan.end_starts, axis=1)
-            self.rows[at, plan.end_elements, 4] = np.maximum(self.rows[at, plan.end_elements, 4], ends)
+        for column, ends, first in ((4, plan.texts, 0), (5, plan.generated, 0), (6, plan.texts, 1)):
+            if len(ends.elements):
+                found = np.maximum.reduceat(rows[:, ends.rows, first] + rows[:, ends.rows, first + 2], ends.starts, axis=1)
+                self.rows[at, ends.elements, column] = np.maximum(self.rows[at, ends.elements, column], found)
 
     def _put(self, at: NDArray[np.int64], plan: _Plan, own: NDArray[np.int64]) -> None:
         x, y, width, height = (own[:, :, number] for number in range(4))
@@ -191,8 +202,8 @@ class Tables:
         for element, rect in collector.rects.items():
             if element not in collector.shapes:
                 table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
-        for index, end in collector.extents.items():
-            table[index, 4] = end
+        for (index, column), end in collector.ends.items():
+            table[index, column] = end
 
 
 def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
@@ -208,50 +219,48 @@ def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: in
         row[:4] = min(row[0], left), min(row[1], top), max(row[2], right), max(row[3], bottom)
 
 
-def owner_of(box: Box) -> int:
-    """The index of the element that a box stands in; -1 where in none."""
-    node: Box | None = box
-    while node is not None:
-        if node.element is not None:
-            return node.element.index
-        node = node.parent
-    return -1
-
-
 def _units(value: float) -> int:
     return round(max(min(value, 2**22), -(2**22)) * 64)
 
 
 def _planned(ids: NDArray[np.int64]) -> _Plan:
-    kinds = ids & 3
-    own = np.flatnonzero((ids >= 0) & (kinds != 3))
-    order = own[np.argsort(ids[own] >> 2, kind="stable")]
-    elements, starts = np.unique(ids[order] >> 2, return_index=True)
-    ends = np.flatnonzero((ids >= 0) & (kinds == 3))
-    ends = ends[np.argsort(ids[ends] >> 2, kind="stable")]
-    end_elements, end_starts = np.unique(ids[ends] >> 2, return_index=True)
-    return _Plan(order, starts, elements, ends, end_starts, end_elements)
+    kinds, indexes = ids & 7, ids >> 3
+    own = np.flatnonzero((indexes >= 0) & (kinds < 3))
+    order = own[np.argsort(indexes[own], kind="stable")]
+    elements, starts = np.unique(indexes[order], return_index=True)
+    return _Plan(order, starts, elements, _ends(ids, 3), _ends(ids, 4))
+
+
+def _ends(ids: NDArray[np.int64], kind: int) -> _Ends:
+    found = np.flatnonzero((ids >= 0) & (ids & 7 == kind))
+    found = found[np.argsort(ids[found], kind="stable")]
+    elements, starts = np.unique(ids[found] >> 3, return_index=True)
+    return _Ends(found, starts, elements)
 
 
 class _ExtentCollector(Collector):
-    """A collector that also notes how far what is in an element without being one reaches."""
+    """A collector that also notes how far texts and generated boxes reach (transforms left out)."""
 
     def __init__(self, step: Step) -> None:
         super().__init__(step.ctx)
-        self.extents: dict[int, int] = {}
+        self.ends: dict[tuple[int, int], int] = {}
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
         box = fragment.box
         super()._visit(fragment, x, y, matrix, scroller, clipped)
         index = owner_of(box)
-        if box.element is None or box.pseudo is not None:
-            self._reach(index, x + fragment.width)
-        if fragment.text_right:
-            self._reach(index, x + fragment.text_right)
+        is_own = box.element is not None and box.pseudo is None
+        has_end = bool(fragment.text_right) or fragment.content_height > fragment.height
+        if not is_own:
+            self._reach(index, 5, x + fragment.width)
+        elif has_end:
+            self._reach(index, 6, y + fragment.content_height)
+        if has_end:
+            self._reach(index, 4, x + fragment.text_right)
         for item in fragment.inlines:
             if item.box.element is None or item.box.pseudo is not None:
-                self._reach(owner_of(item.box), x + item.x + item.width)
+                self._reach(owner_of(item.box), 5, x + item.x + item.width)
 
-    def _reach(self, index: int, right: int) -> None:
+    def _reach(self, index: int, column: int, end: int) -> None:
         if index >= 0:
-            self.extents[index] = max(self.extents.get(index, ABSENT), right)
+            self.ends[index, column] = max(self.ends.get((index, column), ABSENT), end)

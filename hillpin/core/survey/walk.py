@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+import itertools
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
@@ -27,7 +28,8 @@ FINEST = 8
 class Stretch:
     """A run of widths over which the same rules count. Tables are (widths, elements), in 1/64 px of the page.
 
-    ``extent`` is the right end of what an element holds without an element of its own: its text and generated boxes.
+    ``text`` is where an element's text ends at the right, ``generated`` where boxes in it that are no element's do, and
+    ``content`` how far down its content reaches, where it has text or reaches out of it.
     """
 
     low: int
@@ -38,7 +40,9 @@ class Stretch:
     y: Table
     right: Table
     bottom: Table
-    extent: Table
+    text: Table
+    generated: Table
+    content: Table
 
     @property
     def widths(self) -> NDArray[np.int64]:
@@ -48,7 +52,8 @@ class Stretch:
     def cut(self, low: int, high: int, layout: Layout) -> Stretch:
         """A part of the stretch with a layout of its own."""
         rows = slice(low - self.low, high - self.low + 1)
-        return Stretch(low, high, layout, self.x[rows], self.y[rows], self.right[rows], self.bottom[rows], self.extent[rows])
+        tables = (self.x, self.y, self.right, self.bottom, self.text, self.generated, self.content)
+        return Stretch(low, high, layout, *(table[rows] for table in tables))
 
 
 @dataclass(slots=True)
@@ -117,19 +122,19 @@ class _Walker:
         self.trees = [None] * (high - low + 1)
         coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), high})
         before, _ = self._at(tables, coarse[0], coarse[0], coarse[0])
-        for left, right in zip(coarse, coarse[1:], strict=False):
+        for left, right in itertools.pairwise(coarse):
             here, _ = self._at(tables, right, right, right)
             self._between(tables, left, right)
             before.forget()
             before = here
         before.forget()
         rows = tables.finish()
-        x, y, right_, bottom, extent = (rows[:, :, number] for number in range(COLUMNS))
+        columns = [rows[:, :, number] for number in range(COLUMNS)]
         # Container queries turn at widths of their own: the stretch parts there.
         begins = [low + at for at in range(high - low + 1) if at == 0 or self.trees[at] is not self.trees[at - 1]]
         for begin, until in zip(begins, [*[one - 1 for one in begins[1:]], high], strict=True):
             layout = self.page.layout(begin, self.height)
-            whole = Stretch(low, high, layout, x, y, right_, bottom, extent)
+            whole = Stretch(low, high, layout, *columns)
             self.walked.stretches.append(whole.cut(begin, until, layout))
 
     def _between(self, tables: Tables, low: int, high: int) -> None:
@@ -153,7 +158,7 @@ class _Walker:
         """Go on between the widths at which something on the page is known to change."""
         stops = [low, *sorted(changes_inside(step.tree.root, low, high)), high]
         walks = [self._at(tables, at, at, at)[0] for at in stops[1:-1]]
-        for left, right in zip(stops, stops[1:], strict=False):
+        for left, right in itertools.pairwise(stops):
             self._between(tables, left, right)
         for walk in walks:
             walk.forget()

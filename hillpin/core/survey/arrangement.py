@@ -1,0 +1,187 @@
+"""Bands and edges: in which arrangement the children of each container stand, and the widths at which anything changes."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..layout.boxes import Kind
+from ..markup.tree import Element
+from .findings import Survey, box_of, declared, name_of, runs_of, wide
+from .rows import counts_of, row_numbers
+from .tables import ABSENT
+from .walk import Stretch
+
+MOST_PARTS = 6
+"""Shares of a row are told in whole numbers up to this, where they are near enough."""
+NEAR = 0.03
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """A stretch of widths, both included, over which an element's children stand in one arrangement."""
+
+    index: int
+    selector: str
+    low: int
+    high: int
+    arrangement: str
+
+
+@dataclass(frozen=True, slots=True)
+class SurveyEdge:
+    """A width from which on something is otherwise than below it."""
+
+    at: int
+    cause: str
+    file: str | None
+    line: int | None
+
+
+def bands_of(survey: Survey) -> list[Band]:
+    """The bands of every element that lays out others, in document order."""
+    words: dict[int, list[str]] = {}
+    total = survey.walked.end - survey.walked.start + 1
+    for stretch in survey.stretches:
+        offset = stretch.low - survey.walked.start
+        for element in survey.elements:
+            if not _is_container(survey, stretch, element):
+                continue
+            listed = words.setdefault(element.index, [""] * total)
+            listed[offset : offset + len(stretch.x)] = _arrangements(survey, stretch, element)
+    bands: list[Band] = []
+    for index in sorted(words):
+        element = survey.elements[index]
+        begin = 0
+        listed = words[index]
+        for at in range(1, total + 1):
+            if at == total or listed[at] != listed[begin]:
+                if listed[begin]:
+                    bands.append(Band(index, name_of(element), begin + survey.walked.start, at - 1 + survey.walked.start, listed[begin]))
+                begin = at
+    return bands
+
+
+def _is_container(survey: Survey, stretch: Stretch, element: Element) -> bool:
+    box = box_of(stretch, element)
+    if box is None or element.namespace != "html" or box.kind in (Kind.REPLACED, Kind.ROW, Kind.ROW_GROUP) or element.tag in ("thead", "tbody", "tfoot", "tr", "select"):
+        return False
+    if box.kind == Kind.TABLE:
+        return True
+    return len(_parts(survey, stretch, element)) > 1
+
+
+def _parts(survey: Survey, stretch: Stretch, element: Element) -> list[int]:
+    """The children that are boxes of their own and in the layout of the element."""
+    found: list[int] = []
+    for child in element.elements:
+        box = box_of(stretch, child)
+        style = survey.style(child, stretch)
+        if box is None or style is None or box.is_out_of_flow or style.display == "none" or (child.namespace != "html" and child.tag != "svg"):
+            continue
+        if (stretch.x[:, child.index] != ABSENT).all():
+            found.append(child.index)
+    return found
+
+
+def _arrangements(survey: Survey, stretch: Stretch, element: Element) -> list[str]:
+    box = box_of(stretch, element)
+    if box is not None and box.kind == Kind.TABLE:
+        columns = max((sum(max(int(cell.attributes.get("colspan", "1") or 1) if cell.attributes.get("colspan", "1").isdigit() else 1, 1) for cell in row.elements if cell.tag in ("td", "th")) for row in element.descendants() if row.tag == "tr"), default=0)
+        return [f"table, {columns} {'column' if columns == 1 else 'columns'}"] * len(stretch.x)
+    parts = _parts(survey, stretch, element)
+    rows = row_numbers(stretch, parts)
+    # Text and pictures beside a single box below one another need no words.
+    changes = np.flatnonzero((rows[1:] != rows[:-1]).any(axis=1)) + 1
+    words: list[str] = []
+    bounds = [0, *(int(one) for one in changes), len(rows)]
+    for low, high in itertools.pairwise(bounds):
+        words += [_words(stretch, parts, rows[low], low, high)] * (high - low)
+    return words
+
+
+def _words(stretch: Stretch, parts: list[int], row: np.ndarray, low: int, high: int) -> str:
+    counts = counts_of(row)
+    if len(counts) == len(parts):
+        return "stacked"
+    if len(counts) == 1:
+        shares = _shares(stretch, parts, low, high)
+        return f"{len(parts)} across{f', {shares}' if shares else ''}"
+    if len(counts) <= 3:
+        return " + ".join(str(count) for count in counts)
+    if len(set(counts[:-1])) == 1 and counts[-1] <= counts[0]:
+        return f"{counts[0]} across"
+    return f"{len(counts)} rows"
+
+
+def _shares(stretch: Stretch, parts: list[int], low: int, high: int) -> str:
+    """The widths as small whole numbers, where they are so over the whole band and not all the same."""
+    found: set[str] = set()
+    for at in {low, (low + high - 1) // 2, high - 1}:
+        widths = [int(stretch.right[at, one] - stretch.x[at, one]) for one in parts]
+        found.add(ratio_of(widths))
+    return found.pop() if len(found) == 1 else ""
+
+
+def ratio_of(widths: list[int]) -> str:
+    """``2:1:1`` for widths that are near such shares; empty where they are equal or no small numbers fit."""
+    least = min(widths)
+    if least <= 0 or len(widths) > MOST_PARTS or max(widths) - least <= NEAR * least:
+        return ""
+    for parts in range(1, 4):
+        numbers = [width / least * parts for width in widths]
+        if all(abs(number - round(number)) <= NEAR * number and round(number) <= MOST_PARTS for number in numbers):
+            return ":".join(str(round(number)) for number in numbers)
+    return ""
+
+
+def edges_of_survey(survey: Survey, bands: list[Band]) -> list[SurveyEdge]:
+    """Every width at which a query turns, an arrangement changes, or a limit on a width is reached."""
+    start, end, page = survey.walked.start, survey.walked.end, survey.page
+    edges: list[SurveyEdge] = []
+    for block in page.sheets.media_blocks:
+        edges += [SurveyEdge(turn, "media query", block.file, block.line) for turn in set(block.condition.turns()) if start < turn <= end]
+    turns = {edge.at for edge in edges}
+    for before, after in itertools.pairwise(bands):
+        if before.index == after.index and after.low not in turns:
+            element = survey.elements[after.index]
+            style = survey.style(element, survey.stretch_at(after.low))
+            winner = declared(style, "display")
+            file, line = (winner.declaration.file, winner.declaration.line) if winner is not None and winner.declaration is not None else (page.path, element.line or 1)
+            edges.append(SurveyEdge(after.low, f"{after.selector}: {before.arrangement}, then {after.arrangement}", file, line))
+    for stretch in survey.stretches:
+        if stretch.low > start and stretch.low not in turns and page.has_containers:
+            edges.append(SurveyEdge(stretch.low, "container query", None, None))
+        edges += _limits(survey, stretch)
+    unique = {(edge.at, edge.cause, edge.file, edge.line): edge for edge in edges}
+    return sorted(unique.values(), key=lambda edge: (edge.at, edge.cause))
+
+
+def _limits(survey: Survey, stretch: Stretch) -> list[SurveyEdge]:
+    """Where a box reaches its maximum, or leaves its minimum: its width stops or begins to follow the window's."""
+    edges: list[SurveyEdge] = []
+    for element in survey.elements:
+        style = survey.style(element, stretch)
+        for name, word in (("max_width", "maximum"), ("min_width", "minimum")):
+            winner = declared(style, name)
+            if winner is None or winner.declaration is None or style is None or len(stretch.x) < 3:
+                continue
+            widths = (stretch.right[:, element.index] - stretch.x[:, element.index]).astype(np.int64)
+            still = np.concatenate(([False], np.abs(np.diff(widths)) <= 1))
+            for low, high in runs_of(still, stretch.low):
+                at = low - 1 if word == "maximum" else high + 1
+                is_bend = stretch.low < at <= stretch.high and (word == "minimum" or low - 1 > stretch.low)
+                if is_bend and high - low >= 2 and _is_limit(style, name, int(widths[low - stretch.low])):
+                    edges.append(SurveyEdge(at, f"{name_of(element)} {'reaches its maximum of' if word == 'maximum' else 'leaves its minimum of'} {wide(int(widths[low - stretch.low]) / 64)}", winner.declaration.file, winner.declaration.line))
+    return edges
+
+
+def _is_limit(style: object, name: str, width: int) -> bool:
+    length = getattr(style, name)
+    if length.is_auto or length.has_percentage:
+        return False
+    edges = style.padding_left.resolve(0) + style.padding_right.resolve(0) + style.border_left_width + style.border_right_width  # type: ignore[attr-defined]
+    value = int(length.resolve(0))
+    return bool(abs(value - width) <= 64 or abs(value + edges - width) <= 64)

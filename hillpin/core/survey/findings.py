@@ -1,0 +1,225 @@
+"""What a survey finds: something wrong or doubtful, with its exact range of widths, its source line and its cause."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..layout.boxes import Box
+from ..markup.tree import Element
+from ..page import Layout, Page
+from ..styles.cascade import Winner
+from ..styles.computed import ComputedStyle
+from .walk import Stretch, Walked
+
+Mask = NDArray[np.bool_]
+
+WRONG, DOUBTFUL, HINT = "wrong", "doubtful", "hint"
+SEVERITY = {
+    **dict.fromkeys(("page-overflow", "box-overflow", "row-break", "overlap", "collapsed-parent", "stretched-image", "low-contrast", "unknown-area",
+                     "invalid-declaration", "missing-file", "duplicate-id", "missing-alt", "missing-label"), WRONG),
+    "unused-rule": HINT,
+}  # fmt: skip
+"""How bad a kind is; what is not named here is doubtful."""
+
+KINDS = (
+    "page-overflow", "box-overflow", "row-break", "overlap", "collapsed-parent", "stretched-image", "long-line", "short-line",
+    "small-target", "low-contrast", "hover-shift", "dead-declaration", "unknown-area", "invalid-declaration", "unmatched-name",
+    "missing-file", "duplicate-id", "missing-alt", "heading-skip", "missing-landmark", "missing-label", "media-gap",
+    "media-overlap", "unused-rule",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """A change to one line of a source that settles a finding: ``before``, which stands on the line, becomes ``after``."""
+
+    file: str
+    line: int
+    before: str
+    after: str
+    sentence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """A finding. ``low`` and ``high`` are inclusive viewport widths in CSS px, None where the width does not matter.
+
+    ``working`` is the sum behind it, one term a line.
+    """
+
+    kind: str
+    index: int | None
+    selector: str
+    low: int | None
+    high: int | None
+    file: str
+    line: int
+    message: str
+    working: tuple[str, ...] = ()
+    fix: Fix | None = None
+
+    @property
+    def severity(self) -> str:
+        """``wrong``, ``doubtful`` or ``hint``."""
+        return SEVERITY.get(self.kind, DOUBTFUL)
+
+    @property
+    def key(self) -> str:
+        """What names it from one survey to the next, for as long as its numbers are the same."""
+        return "|".join(str(part) for part in (self.kind, self.selector, self.low, self.high, self.file, self.message))
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A line of a source."""
+
+    file: str
+    line: int
+
+
+class Survey:
+    """What the families of findings look at: the page, its tables, and what can be asked of them at any width."""
+
+    def __init__(self, walked: Walked) -> None:
+        self.walked = walked
+        self.page: Page = walked.page
+        self.elements: list[Element] = self.page.document.elements
+        self._clipped: dict[int, dict[Element, bool]] = {}
+
+    @property
+    def stretches(self) -> list[Stretch]:
+        return self.walked.stretches
+
+    def stretch_at(self, width: int) -> Stretch:
+        """The stretch that holds a width."""
+        return next(one for one in self.stretches if one.low <= width <= one.high)
+
+    def layout_at(self, width: int) -> Layout:
+        """A layout with the styles that hold at a width."""
+        return self.stretch_at(width).layout
+
+    def runs(self, mask_of: Callable[[Stretch], Mask]) -> list[tuple[int, int]]:
+        """The unbroken ranges of widths over which a mask (widths of each stretch) is true."""
+        return runs_of(np.concatenate([mask_of(one) for one in self.stretches]), self.walked.start)
+
+    def style(self, element: Element, stretch: Stretch) -> ComputedStyle | None:
+        return stretch.layout.tree.styles.get(element)
+
+    def is_clipped(self, element: Element, stretch: Stretch, own: bool = False) -> bool:
+        """Whether what sticks out is cut off or can be scrolled to inside something: by a box around the element that clips
+        what it contains, or with ``own`` by the element itself."""
+        known = self._clipped.setdefault(id(stretch), {})
+        key = element
+        if not own and key in known:
+            return known[key]
+        styles = stretch.layout.tree.styles
+        result = False
+        position = styles[element].position if element in styles else "static"
+        if own and _clips(element, styles.get(element), stretch):
+            return True
+        if position == "fixed":
+            result = True
+        else:
+            skips = position == "absolute"
+            for around in element.ancestors():
+                style = styles.get(around)
+                if style is None:
+                    continue
+                is_positioned = style.position != "static" or bool(style.transform)
+                if skips and not is_positioned:
+                    continue
+                skips = style.position == "absolute"
+                if style.position == "fixed" or _clips(around, style, stretch):
+                    result = True
+                    break
+        if not own:
+            known[key] = result
+        return result
+
+
+def _clips(element: Element, style: ComputedStyle | None, stretch: Stretch) -> bool:
+    if style is None or element.tag == "html":
+        return bool(style is not None and style.overflow_x in ("hidden", "clip"))
+    if element is stretch.layout.tree.viewport_overflow or element.tag == "body":
+        # The body's overflow is the viewport's: where it hides, nobody scrolls sideways.
+        return style.overflow_x in ("hidden", "clip")
+    return style.overflow_x != "visible" or "paint" in style.contain
+
+
+def runs_of(mask: Mask, start: int) -> list[tuple[int, int]]:
+    """The unbroken runs of a mask, as inclusive widths."""
+    edges = np.flatnonzero(np.diff(np.concatenate(([False], mask, [False])).astype(np.int8)))
+    return [(int(a) + start, int(b) + start - 1) for a, b in zip(edges[::2], edges[1::2], strict=True)]
+
+
+def name_of(element: Element) -> str:
+    """How a person would find an element: its own name, under a named part of the page where it has none."""
+    own = element.name()
+    if element.id or element.classes or element.index <= 0:
+        return own
+    around = next((one for one in element.ancestors() if one.index > 0 and (one.id or one.classes or one.tag in ("header", "nav", "main", "aside", "footer"))), None)
+    return f"{around.name()} {own}" if around is not None else own
+
+
+def place_of(page: Page, element: Element, style: ComputedStyle | None, *names: str) -> Place:
+    """The line that sets the first of some properties (as fields of a style) on an element; else its last rule's or its own."""
+    for name in names:
+        winner = declared(style, name)
+        if winner is not None and winner.declaration is not None:
+            return Place(winner.declaration.file, winner.declaration.line)
+    rule = next((match.rule for match in reversed(page.cascade.matches(element).own) if match.rule.origin == "author" and match.rule.line), None)
+    if rule is not None and names:
+        return Place(rule.file, rule.line)
+    return Place(page.path, element.line or 1)
+
+
+def declared(style: ComputedStyle | None, name: str) -> Winner | None:
+    """What the author says of a property: None where nothing."""
+    winner = style.winners.get(name) if style is not None else None
+    if winner is None or winner.declaration is None or winner.rule is None or winner.rule.origin != "author":
+        return None
+    return winner
+
+
+def words_of(element: Element, most: int = 40) -> str:
+    """The first words of an element's text."""
+    text = " ".join(element.text().split())
+    return text if len(text) <= most else f"{text[: most - 1].rstrip()}…"
+
+
+def has_own_text(element: Element) -> bool:
+    """Whether text stands directly in an element."""
+    return any(not isinstance(child, Element) and child.data.strip() for child in element.children)
+
+
+def box_of(stretch: Stretch, element: Element) -> Box | None:
+    """The principal box of an element."""
+    return stretch.layout.box_of(element)
+
+
+def is_hidden(element: Element, style: ComputedStyle | None) -> bool:
+    """Whether an element is there but not seen."""
+    return style is None or style.display == "none" or style.visibility != "visible" or style.opacity == 0
+
+
+def sorted_findings(findings: Iterable[Finding]) -> list[Finding]:
+    """From narrow to wide, those without a range last; the same one only once."""
+    unique = {(one.kind, one.index, one.selector, one.low, one.high, one.file, one.line, one.message): one for one in findings}
+    return sorted(unique.values(), key=lambda one: (one.low is None, one.low or 0, one.high or 0, KINDS.index(one.kind), one.index or 0, one.line))
+
+
+def quoted(text: str) -> str:
+    """Text in typographic quotes."""
+    return f"“{text}”"
+
+
+def wide(value: float) -> str:
+    """A number as the interface writes it."""
+    from ..numbers import px
+
+    return px(value)
+

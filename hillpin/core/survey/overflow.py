@@ -1,0 +1,299 @@
+"""``page-overflow`` and ``box-overflow``: what sticks out, named on the element that causes it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..layout.boxes import Box, Kind
+from ..markup.tree import Element
+from ..styles.computed import ComputedStyle
+from .findings import Finding, Fix, Place, Survey, box_of, declared, name_of, place_of, runs_of, wide
+from .tables import ABSENT
+from .walk import Stretch
+
+HALF = 32
+"""Half a px in 1/64 px: a browser rounds the width that can be scrolled to whole px."""
+LEAST = 64
+"""Less than this in 1/64 px is not seen to stick out of a box."""
+
+_PARTS = (Kind.ROW, Kind.ROW_GROUP, Kind.COLUMN, Kind.COLUMN_GROUP)
+
+
+@dataclass(slots=True)
+class _Reach:
+    """How far an element reaches to the right at each width of a stretch, its text and generated boxes included."""
+
+    own: np.ndarray
+    """Right end of its box, (widths,)."""
+    full: np.ndarray
+
+
+def page_overflow(survey: Survey) -> list[Finding]:
+    """The document is wider than the viewport: a finding for each element that causes it (css-overflow-3 §2.2)."""
+    causes: dict[int, np.ndarray] = {}
+    total = survey.walked.end - survey.walked.start + 1
+    for stretch in survey.stretches:
+        offset = stretch.low - survey.walked.start
+        for index, mask in _causes_in(survey, stretch).items():
+            causes.setdefault(index, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
+    findings: list[Finding] = []
+    for index, mask in causes.items():
+        for low, high in runs_of(mask, survey.walked.start):
+            findings.append(_page_finding(survey, survey.elements[index], low, high))
+    return findings
+
+
+def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
+    """For each element that makes the page too wide, at which widths of a stretch it does."""
+    edge = stretch.widths * 64 + HALF
+    ends = np.maximum(stretch.right, np.maximum(stretch.text, stretch.generated))
+    beyond = np.flatnonzero((ends >= edge[:, np.newaxis]).any(axis=0))
+    reaches: dict[Element, _Reach] = {}
+    causes: dict[int, np.ndarray] = {}
+    for index in map(int, beyond):
+        element = survey.elements[index]
+        if survey.is_clipped(element, stretch) or element.namespace != "html":
+            continue
+        own = np.where(stretch.x[:, index] == ABSENT, ABSENT, stretch.right[:, index]).astype(np.int64)
+        full = own
+        if not survey.is_clipped(element, stretch, own=True):
+            full = np.maximum(own, np.maximum(stretch.text[:, index], stretch.generated[:, index]))
+        # A box that is hidden away at the left or has no area is no cause by itself.
+        reaches[element] = _Reach(own, full)
+    for element, reach in reaches.items():
+        limit = edge.astype(np.int64)
+        for around in element.ancestors():
+            if around in reaches:
+                limit = np.maximum(limit, reaches[around].full + HALF)
+        mask = reach.full >= limit
+        if not mask.any():
+            continue
+        blamed = _blamed(survey, stretch, element, reach, mask).index
+        causes[blamed] = causes.get(blamed, np.zeros(len(mask), np.bool_)) | mask
+    return causes
+
+
+def _blamed(survey: Survey, stretch: Stretch, element: Element, reach: _Reach, mask: np.ndarray) -> Element:
+    """The element that a person would point at: the block round an inline box, the container whose items do not fit."""
+    row = int(np.flatnonzero(mask)[-1])
+    box = box_of(stretch, element)
+    parent = element.parent
+    while box is None and parent is not None and parent.index >= 0:
+        element, parent = parent, parent.parent
+        box = box_of(stretch, element)
+    if box is None or parent is None or parent.index < 0:
+        return element
+    if box.kind in _PARTS or box.role == "cell":
+        return next((one for one in element.ancestors() if one.tag == "table"), element)
+    around = box.parent
+    if around is None or around.kind not in (Kind.FLEX, Kind.GRID) or around.element is None or box.is_out_of_flow:
+        return element
+    container = around.element
+    room = int(stretch.right[row, container.index] - stretch.x[row, container.index])
+    width = int(stretch.right[row, element.index] - stretch.x[row, element.index])
+    return element if width > room or reach.own[row] < stretch.widths[row] * 64 + HALF else container
+
+
+def _page_finding(survey: Survey, element: Element, low: int, high: int) -> Finding:
+    stretch = survey.stretch_at(high)
+    style = survey.style(element, stretch)
+    row = low - survey.stretch_at(low).low
+    first = survey.stretch_at(low)
+    ends = [int(table[row, element.index]) for table in (first.right, first.text, first.generated)]
+    left, reach = int(first.x[row, element.index]) / 64, max(ends) / 64
+    inner = [int(first.right[row, one.index]) / 64 for one in element.elements if first.x[row, one.index] != ABSENT]
+    reach = max([reach, *inner])
+    name = name_of(element)
+    place = cause_place(survey, stretch, element, is_text=max(ends[1:]) > ends[0])
+    message = f"At {low:,} the page scrolls sideways: {name} reaches to {wide(reach)}, {wide(reach - low)} beyond the window. It fits from {high + 1:,} up."
+    if high == survey.walked.end:
+        message = f"At {low:,} the page scrolls sideways: {name} reaches to {wide(reach)}, {wide(reach - low)} beyond the window."
+    working = (f"left edge {wide(left)}", f"+ width {wide(reach - left)}", f"= {wide(reach)}", f"− window {low:,}", f"= {wide(reach - low)} over")
+    return Finding("page-overflow", element.index, name, low, high, place.file, place.line, message, working, _fix(survey, style, element))
+
+
+_WIDENERS = ("width", "min_width", "left", "right", "margin_right", "margin_left")
+
+
+def cause_place(survey: Survey, stretch: Stretch, element: Element, is_text: bool) -> Place:
+    """The declaration that makes an element as wide as it is."""
+    style = survey.style(element, stretch)
+    page = survey.page
+    if is_text:
+        return place_of(page, element, style, "text_wrap_mode", "white_space_collapse", "overflow_wrap")
+    box = box_of(stretch, element)
+    if box is not None and box.kind == Kind.GRID and declared(style, "width") is None:
+        return place_of(page, element, style, "grid_template_columns", "display")
+    if box is not None and box.kind == Kind.FLEX and declared(style, "width") is None:
+        return place_of(page, element, style, "flex_wrap", "display")
+    if element.tag == "table" and declared(style, "width") is None and declared(style, "min_width") is None:
+        for cell in element.descendants():
+            winner = declared(survey.style(cell, stretch), "text_wrap_mode")
+            if winner is not None and winner.declaration is not None and winner.value == "nowrap":
+                return Place(winner.declaration.file, winner.declaration.line)
+    if style is not None and not style.min_width.is_auto and style.min_width.units and not style.min_width.has_percentage:
+        return place_of(page, element, style, "min_width", "width")
+    if style is not None and style.position in ("absolute", "relative"):
+        names = ("left", "right", "width") if declared(style, "width") is None else ("width", "left", "right")
+        return place_of(page, element, style, *names)
+    return place_of(page, element, style, *_WIDENERS)
+
+
+def _fix(survey: Survey, style: ComputedStyle | None, element: Element) -> Fix | None:
+    """A fixed width can be a limit instead; a picture can be held to its column."""
+    winner = declared(style, "width")
+    if winner is None or winner.declaration is None or style is None or style.width.has_percentage or style.width.is_auto:
+        return None
+    declaration = winner.declaration
+    if declaration.name != "width":
+        return None
+    before, after = f"width: {declaration.text}", f"max-width: {declaration.text}"
+    lines = _lines(survey, declaration.file)
+    if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
+        return None
+    return Fix(declaration.file, declaration.line, before, after, f"Let {declaration.text} be the most, not the least, that {name_of(element)} takes.")
+
+
+def _lines(survey: Survey, file: str) -> list[str]:
+    if file == survey.page.path:
+        return survey.page.document.source.split("\n")
+    return survey.page.sheet_texts.get(file, "").split("\n")
+
+
+def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
+    """Content sticks out of a box that does not grow: text or a child beyond its right edge, or content below its height.
+
+    What already makes the page too wide is left to that finding.
+    """
+    found: dict[tuple[int, str], np.ndarray] = {}
+    total = survey.walked.end - survey.walked.start + 1
+    for stretch in survey.stretches:
+        offset = stretch.low - survey.walked.start
+        for key, mask in [*_sideways(survey, stretch).items(), *_below(survey, stretch).items()]:
+            found.setdefault(key, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
+    for finding in pages:
+        for element in (survey.elements[finding.index or 0], *survey.elements[finding.index or 0].descendants()):
+            known = found.get((element.index, "right"))
+            if known is not None and finding.low is not None and finding.high is not None:
+                known[finding.low - survey.walked.start : finding.high - survey.walked.start + 1] = False
+    return [_box_finding(survey, survey.elements[index], side, low, high) for (index, side), mask in found.items() for low, high in runs_of(mask, survey.walked.start)]
+
+
+def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndarray]:
+    """Text beyond its own box, and boxes in flow beyond the border box of what they are in."""
+    found: dict[tuple[int, str], np.ndarray] = {}
+    for element in survey.elements:
+        style = survey.style(element, stretch)
+        box = box_of(stretch, element)
+        if style is None or box is None or element.namespace != "html" or survey.is_clipped(element, stretch, own=True):
+            continue
+        index = element.index
+        text = stretch.text[:, index] > stretch.right[:, index] + LEAST
+        if text.any() and _is_seen(stretch, index):
+            found[index, "right"] = text
+        parent = element.parent
+        if parent is None or parent.index < 0 or box.is_out_of_flow or box.kind in _PARTS or box.role == "cell" or box_of(stretch, parent) is None:
+            continue
+        if _moves_out(style) or parent.tag in ("body", "html"):
+            continue
+        beyond = (stretch.right[:, index] > stretch.right[:, parent.index] + LEAST) & (stretch.x[:, index] != ABSENT) & (stretch.x[:, parent.index] != ABSENT)
+        if beyond.any() and _is_seen(stretch, index):
+            row = int(np.flatnonzero(beyond)[-1])
+            blamed = _blamed(survey, stretch, element, _Reach(stretch.right[:, index], stretch.right[:, index]), beyond) if _is_item(box) else element
+            width, room = (int(stretch.right[row, one] - stretch.x[row, one]) for one in (index, parent.index))
+            target = element if width > room else blamed
+            key = (target.index, "right")
+            found[key] = found.get(key, np.zeros(len(beyond), np.bool_)) | beyond
+    # What is inside something that sticks out goes with it.
+    for (index, side), mask in list(found.items()):
+        for around in survey.elements[index].ancestors():
+            outer = found.get((around.index, side))
+            if outer is not None:
+                mask = mask & ~(outer & (stretch.right[:, index] <= stretch.right[:, around.index] + LEAST))
+        if mask.any():
+            found[index, side] = mask
+        else:
+            del found[index, side]
+    return found
+
+
+def _is_item(box: Box) -> bool:
+    return box.parent is not None and box.parent.kind in (Kind.FLEX, Kind.GRID)
+
+
+def _is_seen(stretch: Stretch, index: int) -> bool:
+    """Whether an element is on the page and more than a helper of a px or two."""
+    width = stretch.right[:, index] - stretch.x[:, index]
+    return bool(((width > 2 * 64) & (stretch.right[:, index] > 0) & (stretch.bottom[:, index] > 0)).any())
+
+
+def _moves_out(style: ComputedStyle) -> bool:
+    """Whether an element is meant to reach out: by a negative margin, an offset or a transform."""
+    if style.position != "static" and not (style.left.is_auto and style.right.is_auto):
+        return True
+    margins = (style.margin_left, style.margin_right)
+    return bool(style.transform or style.translate) or any(not margin.is_auto and (margin.resolve(64_000) < 0) for margin in margins)
+
+
+def _below(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndarray]:
+    """Boxes of a given height with more in them than goes in."""
+    found: dict[tuple[int, str], np.ndarray] = {}
+    for element in survey.elements:
+        index = element.index
+        style = survey.style(element, stretch)
+        box = box_of(stretch, element)
+        if style is None or box is None or style.overflow_y != "visible" or box.kind in (Kind.REPLACED, Kind.TABLE, *_PARTS) or element.tag in ("body", "html", "button"):
+            continue
+        if not _has_given_height(style):
+            continue
+        beyond = (stretch.content[:, index] > stretch.bottom[:, index] + LEAST) & (stretch.x[:, index] != ABSENT)
+        high = (stretch.bottom[:, index] - stretch.y[:, index]) > 0
+        beyond &= high
+        if beyond.any() and _is_seen(stretch, index) and not survey.is_clipped(element, stretch):
+            found[index, "bottom"] = beyond
+    return found
+
+
+def _has_given_height(style: ComputedStyle) -> bool:
+    limits = (style.height, style.max_height)
+    return any(length.is_definite_form or length.has_percentage for length in limits)
+
+
+def _box_finding(survey: Survey, element: Element, side: str, low: int, high: int) -> Finding:
+    stretch = survey.stretch_at(low)
+    row, index, name = low - stretch.low, element.index, name_of(element)
+    style = survey.style(element, stretch)
+    if side == "bottom":
+        has, needs = (int(table[row, index] - stretch.y[row, index]) / 64 for table in (stretch.bottom, stretch.content))
+        place = place_of(survey.page, element, style, "height", "max_height")
+        message = f"The content of {name} needs a height of {wide(needs)} at {low:,}, and the box has {wide(has)}: {wide(needs - has)} stick out below."
+        return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"needed {wide(needs)}", f"− given {wide(has)}", f"= {wide(needs - has)} over"), _height_fix(survey, style, name))
+    is_text = stretch.text[row, index] > stretch.right[row, index] + LEAST
+    place = cause_place(survey, stretch, element, is_text=bool(is_text))
+    if is_text:
+        inner, outer, what = int(stretch.text[row, index]), int(stretch.right[row, index]), "its text"
+        around = name
+    else:
+        parent = element.parent
+        assert parent is not None
+        inner, outer, what = int(stretch.right[row, index]), int(stretch.right[row, parent.index]), name
+        around = name_of(parent)
+        if inner <= outer:
+            inner = max(int(stretch.right[row, one.index]) for one in element.descendants())
+            outer, what, around = int(stretch.right[row, index]), "what is in it", name
+    over = wide((inner - outer) / 64)
+    message = f"At {low:,} {what} sticks out of {around} by {over}." if what != "its text" else f"At {low:,} the text of {name} sticks out of its box by {over}."
+    return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"right end {wide(inner / 64)}", f"− right edge of {around} {wide(outer / 64)}", f"= {over} over"))
+
+
+def _height_fix(survey: Survey, style: ComputedStyle | None, name: str) -> Fix | None:
+    winner = declared(style, "height")
+    if winner is None or winner.declaration is None or winner.declaration.name != "height":
+        return None
+    declaration = winner.declaration
+    before, lines = f"height: {declaration.text}", _lines(survey, declaration.file)
+    if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
+        return None
+    return Fix(declaration.file, declaration.line, before, f"min-height: {declaration.text}", f"Let {name} grow with what is in it.")

@@ -1,0 +1,182 @@
+"""Rows of siblings at every width: how they are arranged (bands), and where a row breaks without being asked to."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..layout.boxes import Box, Kind
+from ..markup.tree import Element
+from ..styles.computed import ComputedStyle
+from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of, wide
+from .tables import ABSENT
+from .walk import Stretch
+
+HALF = 32
+FULL = 100.5
+"""Percent that a row may add up to and still be meant to be one."""
+
+
+def row_numbers(stretch: Stretch, indexes: list[int]) -> np.ndarray:
+    """The row of each sibling at each width, counted from 0: (widths, siblings)."""
+    count = len(stretch.x)
+    rows = np.zeros((count, len(indexes)), np.int32)
+    current = np.zeros(count, np.int32)
+    top = stretch.y[:, indexes[0]].copy()
+    for place in range(1, len(indexes)):
+        before, index = indexes[place - 1], indexes[place]
+        lower = stretch.y[:, index] > top + HALF
+        breaks = lower & ((stretch.x[:, index] < stretch.right[:, before] - HALF) | (stretch.y[:, index] >= stretch.bottom[:, before] - HALF))
+        current = current + breaks
+        top = np.where(breaks, stretch.y[:, index], np.minimum(top, stretch.y[:, index]))
+        rows[:, place] = current
+    return rows
+
+
+@dataclass(slots=True)
+class Group:
+    """Siblings that are laid out side by side by floating or as boxes in a line."""
+
+    elements: list[Element]
+    is_floating: bool
+
+
+def groups_in(survey: Survey, stretch: Stretch, parent: Element) -> list[Group]:
+    """The runs of floats, and of boxes in a line with a width of their own, among an element's children."""
+    groups: list[Group] = []
+    current: list[Element] = []
+    kind = ""
+    for child in parent.elements:
+        box = box_of(stretch, child)
+        style = survey.style(child, stretch)
+        if style is None or style.display == "none" or (box is not None and box.is_out_of_flow):
+            continue
+        own = _group_kind(child, box, style)
+        if current and (own != kind or style.clear != "none" or not own):
+            groups.append(Group(current, kind == "float"))
+            current = []
+        if own:
+            current.append(child)
+        kind = own
+    if current:
+        groups.append(Group(current, kind == "float"))
+    return [group for group in groups if len(group.elements) > 1]
+
+
+def _group_kind(child: Element, box: Box | None, style: ComputedStyle) -> str:
+    if box is None:
+        return ""
+    if box.is_floating:
+        return "float"
+    if box.is_inline_level and box.kind not in (Kind.INLINE, Kind.TEXT) and declared(style, "width") is not None and not style.width.is_auto:
+        return "line"
+    del child
+    return ""
+
+
+def row_break(survey: Survey) -> list[Finding]:
+    """Siblings that stand in one row at other widths and break on to a further one at some, unasked."""
+    total = survey.walked.end - survey.walked.start + 1
+    masks: dict[tuple[int, ...], np.ndarray] = {}
+    single: dict[tuple[int, ...], np.ndarray] = {}
+    drops: dict[tuple[int, ...], np.ndarray] = {}
+    for stretch in survey.stretches:
+        offset = stretch.low - survey.walked.start
+        for parent in survey.elements:
+            for group in groups_in(survey, stretch, parent) if len(parent.elements) > 1 else ():
+                indexes = [one.index for one in group.elements]
+                if (stretch.x[:, indexes] == ABSENT).any():
+                    continue
+                key = tuple(indexes)
+                rows = row_numbers(stretch, indexes)
+                asked = _asked(survey, stretch, group)
+                broken = _more_rows(rows, asked)
+                part = slice(offset, offset + len(rows))
+                masks.setdefault(key, np.zeros(total, np.bool_))[part] = broken
+                single.setdefault(key, np.zeros(total, np.bool_))[part] = (rows == asked).all(axis=1)
+                drops.setdefault(key, np.zeros(total, np.int32))[part] = np.argmax(rows > asked, axis=1)
+    findings: list[Finding] = []
+    for key, mask in masks.items():
+        if single[key].any():
+            for low, high in runs_of(mask, survey.walked.start):
+                dropped = int(drops[key][high - survey.walked.start])
+                findings.append(_finding(survey, key, dropped, low, high))
+    return findings
+
+
+def _more_rows(rows: np.ndarray, asked: np.ndarray) -> np.ndarray:
+    """Where a sibling is in a later row than its declared share puts it."""
+    return np.asarray((rows > asked).any(axis=1))
+
+
+def _asked(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray:
+    """The rows that the declared percentages ask for: those that add up to more than the whole are meant to be several."""
+    rows: list[int] = []
+    used, row = 0.0, 0
+    for element in group.elements:
+        share = _share(survey.style(element, stretch))
+        if rows and share and used + share > FULL:
+            row, used = row + 1, 0.0
+        used += share
+        rows.append(row)
+    return np.array(rows, np.int32)
+
+
+def _share(style: ComputedStyle | None) -> float:
+    """Percent of the container that an element and its margins take by declaration; px count for nothing."""
+    if style is None:
+        return 0.0
+    whole = 64 * 100_000
+    total = 0
+    for length in (style.width, style.margin_left, style.margin_right):
+        if not length.is_auto and length.has_percentage:
+            total += length.resolve(whole) - length.resolve(0)
+    return total * 100 / whole
+
+
+def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high: int) -> Finding:
+    stretch = survey.stretch_at(high)
+    row = high - stretch.low
+    element = survey.elements[key[dropped]]
+    name, style = name_of(element), survey.style(element, stretch)
+    parent = element.parent
+    assert parent is not None
+    widths = [int(stretch.right[row, index] - stretch.x[row, index]) / 64 for index in key]
+    counts = counts_of(row_numbers(stretch, list(key))[row])
+    outers = [_outer(survey, stretch, row, index) for index in key[: dropped + 1]]
+    needed = sum(outers)
+    room = _room(stretch, row, parent)
+    place = place_of(survey.page, element, style, "width", "float", "display")
+    arrangement = " + ".join(str(count) for count in counts)
+    fits = f" They fit from {high + 1:,} up." if high < survey.walked.end else ""
+    message = f"The row breaks, {arrangement}: {name} drops at {high:,}. Up to it {wide(needed)} are needed, and there are {wide(room)}.{fits}"
+    working = (*(f"+ {name_of(survey.elements[index])} {wide(outer)}" for index, outer in zip(key, outers, strict=False)), f"= {wide(needed)}", f"− room {wide(room)}", f"= {wide(needed - room)} over")
+    del widths
+    return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working)
+
+
+def _outer(survey: Survey, stretch: Stretch, row: int, index: int) -> float:
+    """A box's width with its margins, in CSS px."""
+    style = survey.style(survey.elements[index], stretch)
+    width = int(stretch.right[row, index] - stretch.x[row, index])
+    parent = survey.elements[index].parent
+    basis = int(_room(stretch, row, parent) * 64) if parent is not None and parent.index >= 0 else 0
+    margins = sum(0 if margin.is_auto else margin.resolve(basis) for margin in (style.margin_left, style.margin_right)) if style is not None else 0
+    return (width + margins) / 64
+
+
+def _room(stretch: Stretch, row: int, parent: Element) -> float:
+    """An element's content width, in CSS px."""
+    box = box_of(stretch, parent)
+    width = int(stretch.right[row, parent.index] - stretch.x[row, parent.index])
+    if box is None:
+        return width / 64
+    style = box.style
+    padding = style.padding_left.resolve(width) + style.padding_right.resolve(width)
+    return (width - padding - style.border_left_width - style.border_right_width) / 64
+
+
+def counts_of(rows: np.ndarray) -> list[int]:
+    """How many stand in each row."""
+    return [int(count) for count in np.bincount(rows) if count]
