@@ -353,10 +353,12 @@ def _container_sizes(root: Fragment) -> dict[Element, ContainerSize]:
 def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
     """Bring a box tree to another viewport: styles with viewport units anew, and what layout remembered of them gone."""
     changed = {id(style) for style in resolver.move_to(viewport)}
+    forgotten: set[int] = set()
     for box in tree.root.walk():
         if id(box.style) in changed:
             node: Box | None = box
-            while node is not None:
+            while node is not None and id(node) not in forgotten:
+                forgotten.add(id(node))
                 node.forget()
                 node = node.parent
 

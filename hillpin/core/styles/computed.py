@@ -153,6 +153,8 @@ class ComputedStyle:
     winners: dict[str, Winner]
     parent: ComputedStyle | None
     uses_viewport: bool
+    inherits_viewport: bool
+    """Whether something that children inherit has to do with the viewport's size."""
     uses_container: bool
 
 
@@ -213,11 +215,15 @@ class Computer:
                 self._apply(PROPERTIES[name], values[name], style, parent)
             if name == "font-family":
                 self._monospace(style, parent, values)
+        used = passes = self.uses_viewport or (parent is not None and parent.inherits_viewport)
         for name, value in values.items():
             if name not in _FONT_PROPERTIES:
+                self.uses_viewport = False
                 self._apply(PROPERTIES[name], value, style, parent)
+                if self.uses_viewport:
+                    used, passes = True, passes or PROPERTIES[name].inherited
         self._finish(style)
-        style.uses_viewport = self.uses_viewport or (parent is not None and parent.uses_viewport)
+        style.uses_viewport, style.inherits_viewport = used, passes
         style.uses_container = self.uses_container or (parent is not None and parent.uses_container)
         return style
 
@@ -262,6 +268,8 @@ class Computer:
             word = value.keyword
             inherits = word == "inherit" or (prop.inherited and word != "initial")
             style.__dict__[field] = parent.__dict__[field] if inherits and parent is not None else prop.initial
+            if inherits and parent is not None and not prop.inherited:
+                self.uses_viewport = self.uses_viewport or parent.uses_viewport
             if field == "font_size":
                 style.__dict__["font_keyword"] = None
             return
@@ -278,7 +286,7 @@ class Computer:
             if unit == "em":
                 return float(style.font_size)
             if unit == "rem":
-                self.uses_viewport = self.uses_viewport or (environment.root is not None and environment.root.uses_viewport)
+                self.uses_viewport = self.uses_viewport or (environment.root is not None and environment.root.inherits_viewport)
                 return environment.root_font_size
             if unit in VIEWPORT_UNITS:
                 self.uses_viewport = True

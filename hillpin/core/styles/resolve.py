@@ -147,7 +147,7 @@ class StyleResolver:
         return style
 
 
-_NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "uses_container"})
+_NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
 
 
 def _put(recipe: _Recipe, new: ComputedStyle) -> None:

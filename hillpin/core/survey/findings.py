@@ -178,8 +178,8 @@ def place_of(page: Page, element: Element, style: ComputedStyle | None, *names: 
 
 
 def declared(style: ComputedStyle | None, name: str) -> Winner | None:
-    """What the author says of a property: None where nothing."""
-    winner = style.winners.get(name) if style is not None else None
+    """What the author says of a property, named as a style's field: None where nothing."""
+    winner = style.winners.get(name.replace("_", "-")) if style is not None else None
     if winner is None or winner.declaration is None or winner.rule is None or winner.rule.origin != "author":
         return None
     return winner

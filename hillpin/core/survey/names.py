@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from ..files import resolve
 from ..markup.tree import Element
+from ..notes import matched_elements
 from ..page import Page
 from ..styles.sheet import Rule
 from .findings import Finding, Survey, name_of
@@ -143,12 +144,14 @@ def missing_file(survey: Survey) -> list[Finding]:
         if _is_missing(page, page.path, address):
             findings.append(_missing("picture", address, page.path, element.line or 1, element))
     seen: set[tuple[str, str]] = set()
+    matched = matched_elements(page)
     for rule in page.sheets.rules:
         for declaration in rule.declarations:
             for address in _addresses(declaration.text):
                 if (declaration.file, address) not in seen and _is_missing(page, declaration.file, address):
                     seen.add((declaration.file, address))
-                    findings.append(_missing("picture", address, declaration.file, declaration.line, None))
+                    element = next((one for one in matched.get(id(rule), []) if one.index >= 0), None)
+                    findings.append(_missing("picture", address, declaration.file, declaration.line, element))
     for face in page.sheets.font_faces:
         for kind, address in face.sources:
             if kind == "url" and (face.file, address) not in seen and _is_missing(page, face.file, address):

@@ -7,9 +7,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..layout.boxes import Box, Kind
+from ..layout.context import Context
+from ..layout.inline_metrics import style_metrics
 from ..markup.tree import Element
 from ..styles.computed import ComputedStyle
-from .findings import Finding, Fix, Place, Survey, box_of, declared, name_of, place_of, runs_of, wide
+from .findings import Finding, Fix, Place, Survey, box_of, declared, has_own_text, name_of, place_of, runs_of, wide
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -72,7 +74,36 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
             continue
         blamed = _blamed(survey, stretch, element, reach, mask).index
         causes[blamed] = causes.get(blamed, np.zeros(len(mask), np.bool_)) | mask
-    return causes
+    return _one_a_track(survey, stretch, causes)
+
+
+def _one_a_track(survey: Survey, stretch: Stretch, causes: dict[int, np.ndarray]) -> dict[int, np.ndarray]:
+    """Of items that stick out equally far because one of them makes their track or line wide, that one."""
+    groups: dict[tuple[int, int], list[int]] = {}
+    for index, mask in causes.items():
+        element, box = survey.elements[index], box_of(stretch, survey.elements[index])
+        if box is not None and _is_item(box) and element.parent is not None:
+            row = int(np.flatnonzero(mask)[-1])
+            groups.setdefault((element.parent.index, int(stretch.right[row, index]) // 64), []).append(index)
+    kept = dict(causes)
+    for indexes in groups.values():
+        if len(indexes) < 2:
+            continue
+        widest = max(indexes, key=lambda index: _fullness(survey, stretch, index))
+        kept[widest] = np.any([causes[index] for index in indexes], axis=0)
+        for index in indexes:
+            if index != widest:
+                del kept[index]
+    return kept
+
+
+def _fullness(survey: Survey, stretch: Stretch, index: int) -> int:
+    """How near what is in an item comes to its right edge at the narrowest width, in 1/64 px."""
+    inside = [index, *(one.index for one in survey.elements[index].descendants())]
+    leaves = [one for one in inside if not survey.elements[one].elements]
+    ends = max(int(stretch.text[0, one]) for one in inside)
+    replaced = [int(stretch.right[0, one]) for one in leaves if (box := box_of(stretch, survey.elements[one])) is not None and box.kind == Kind.REPLACED]
+    return max([ends, *replaced]) - int(stretch.right[0, index])
 
 
 def _blamed(survey: Survey, stretch: Stretch, element: Element, reach: _Reach, mask: np.ndarray) -> Element:
@@ -174,7 +205,11 @@ def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
         for key, mask in [*_sideways(survey, stretch).items(), *_below(survey, stretch).items()]:
             found.setdefault(key, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
     for finding in pages:
-        for element in (survey.elements[finding.index or 0], *survey.elements[finding.index or 0].descendants()):
+        cause = survey.elements[finding.index or 0]
+        # Items of one track are as wide as the one that makes it so.
+        box = box_of(survey.stretch_at(finding.low or survey.walked.start), cause)
+        top = cause.parent if box is not None and _is_item(box) and cause.parent is not None else cause
+        for element in (top, *top.descendants()):
             known = found.get((element.index, "right"))
             if known is not None and finding.low is not None and finding.high is not None:
                 known[finding.low - survey.walked.start : finding.high - survey.walked.start + 1] = False
@@ -216,7 +251,7 @@ def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndar
             found[index, side] = mask
         else:
             del found[index, side]
-    return found
+    return {(index, "right"): mask for index, mask in _one_a_track(survey, stretch, {index: mask for (index, _), mask in found.items()}).items()}
 
 
 def _is_item(box: Box) -> bool:
@@ -248,12 +283,21 @@ def _below(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndarray
             continue
         if not _has_given_height(style):
             continue
-        beyond = (stretch.content[:, index] > stretch.bottom[:, index] + LEAST) & (stretch.x[:, index] != ABSENT)
+        beyond = (stretch.content[:, index] > stretch.bottom[:, index] + max(LEAST, _leading(survey, stretch, element))) & (stretch.x[:, index] != ABSENT)
         high = (stretch.bottom[:, index] - stretch.y[:, index]) > 0
         beyond &= high
         if beyond.any() and _is_seen(stretch, index) and not survey.is_clipped(element, stretch):
             found[index, "bottom"] = beyond
     return found
+
+
+def _leading(survey: Survey, stretch: Stretch, element: Element) -> int:
+    """The empty half of a line below the letters of an element's own text, in 1/64 px: nobody sees that stick out."""
+    style = survey.style(element, stretch)
+    if style is None or not has_own_text(element):
+        return 0
+    metrics = style_metrics(Context(stretch.layout.viewport, survey.page.fonts), style)
+    return (metrics.line_height - int(float(style.font_size) * 64)) // 2
 
 
 def _has_given_height(style: ComputedStyle) -> bool:

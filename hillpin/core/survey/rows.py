@@ -9,6 +9,7 @@ import numpy as np
 from ..layout.boxes import Box, Kind
 from ..markup.tree import Element
 from ..styles.computed import ComputedStyle
+from .boxes import content_widths
 from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of, wide
 from .tables import ABSENT
 from .walk import Stretch
@@ -81,6 +82,7 @@ def row_break(survey: Survey) -> list[Finding]:
     masks: dict[tuple[int, ...], np.ndarray] = {}
     single: dict[tuple[int, ...], np.ndarray] = {}
     drops: dict[tuple[int, ...], np.ndarray] = {}
+    meant: dict[tuple[int, ...], np.ndarray] = {}
     for stretch in survey.stretches:
         offset = stretch.low - survey.walked.start
         for parent in survey.elements:
@@ -96,13 +98,32 @@ def row_break(survey: Survey) -> list[Finding]:
                 masks.setdefault(key, np.zeros(total, np.bool_))[part] = broken
                 single.setdefault(key, np.zeros(total, np.bool_))[part] = (rows == asked).all(axis=1)
                 drops.setdefault(key, np.zeros(total, np.int32))[part] = np.argmax(rows > asked, axis=1)
+                meant.setdefault(key, np.zeros(total, np.bool_))[part] = _fits_by_width(survey, stretch, group)
     findings: list[Finding] = []
     for key, mask in masks.items():
-        if single[key].any():
-            for low, high in runs_of(mask, survey.walked.start):
-                dropped = int(drops[key][high - survey.walked.start])
-                findings.append(_finding(survey, key, dropped, low, high))
+        # In one row at other widths; or meant to be, because without padding, borders and gaps it would be.
+        wanted = mask if single[key].any() else mask & meant[key]
+        for low, high in runs_of(wanted, survey.walked.start):
+            dropped = int(drops[key][high - survey.walked.start])
+            findings.append(_finding(survey, key, dropped, low, high))
     return findings
+
+
+def _fits_by_width(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray:
+    """Where the declared widths alone add up to no more than there is, and to most of it."""
+    parent = group.elements[0].parent
+    style = survey.style(parent, stretch) if parent is not None and parent.index >= 0 else None
+    if parent is None or style is None:
+        return np.zeros(len(stretch.x), np.bool_)
+    room = content_widths(stretch, parent, style)
+    total = np.zeros(len(room))
+    for element in group.elements:
+        own = survey.style(element, stretch)
+        if own is None or own.width.is_auto or declared(own, "width") is None:
+            return np.zeros(len(room), np.bool_)
+        base, share = own.width.resolve(0) / 64, (own.width.resolve(64_000_000) - own.width.resolve(0)) / 64_000_000
+        total = total + base + share * room
+    return np.asarray((total <= room + 0.5) & (total >= room * 0.8))
 
 
 def _more_rows(rows: np.ndarray, asked: np.ndarray) -> np.ndarray:
@@ -142,18 +163,31 @@ def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high:
     name, style = name_of(element), survey.style(element, stretch)
     parent = element.parent
     assert parent is not None
-    widths = [int(stretch.right[row, index] - stretch.x[row, index]) / 64 for index in key]
     counts = counts_of(row_numbers(stretch, list(key))[row])
     outers = [_outer(survey, stretch, row, index) for index in key[: dropped + 1]]
-    needed = sum(outers)
+    gap = _gap(survey, key)
+    needed = sum(outers) + gap * dropped
     room = _room(stretch, row, parent)
     place = place_of(survey.page, element, style, "width", "float", "display")
     arrangement = " + ".join(str(count) for count in counts)
     fits = f" They fit from {high + 1:,} up." if high < survey.walked.end else ""
     message = f"The row breaks, {arrangement}: {name} drops at {high:,}. Up to it {wide(needed)} are needed, and there are {wide(room)}.{fits}"
-    working = (*(f"+ {name_of(survey.elements[index])} {wide(outer)}" for index, outer in zip(key, outers, strict=False)), f"= {wide(needed)}", f"− room {wide(room)}", f"= {wide(needed - room)} over")
-    del widths
+    gaps = (f"+ {dropped} × white space {wide(gap)}",) if gap else ()
+    working = (*(f"+ {name_of(survey.elements[index])} {wide(outer)}" for index, outer in zip(key, outers, strict=False)), *gaps, f"= {wide(needed)}", f"− room {wide(room)}", f"= {wide(needed - room)} over")
     return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working)
+
+
+def _gap(survey: Survey, key: tuple[int, ...]) -> float:
+    """The white space between two boxes in a line, in CSS px: seen where they stand beside each other."""
+    for stretch in survey.stretches:
+        box = box_of(stretch, survey.elements[key[0]])
+        beside = np.flatnonzero(stretch.x[:, key[1]] >= stretch.right[:, key[0]])
+        if box is not None and not box.is_floating and len(beside):
+            row = int(beside[0])
+            styles = [survey.style(survey.elements[index], stretch) for index in key[:2]]
+            margins = sum(length.resolve(0) for style, side in zip(styles, ("margin_right", "margin_left"), strict=True) if style is not None for length in [getattr(style, side)] if not length.is_auto)
+            return max((int(stretch.x[row, key[1]] - stretch.right[row, key[0]]) - margins) / 64, 0)
+    return 0.0
 
 
 def _outer(survey: Survey, stretch: Stretch, row: int, index: int) -> float:
