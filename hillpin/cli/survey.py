@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import sys
 from dataclasses import asdict
 from pathlib import Path
@@ -13,6 +14,8 @@ from ..core.errors import InputError
 from ..core.page import Page
 from ..core.survey.findings import KINDS, Finding
 from ..core.survey.survey import Surveyed, survey
+
+PROCESSES = max(1, min(os.cpu_count() or 1, 4))
 
 
 def as_json(name: str, surveyed: Surveyed) -> dict[str, Any]:
@@ -101,7 +104,7 @@ def main(path: Path, start: int, end: int, height: int, *, wants_json: bool, jun
         raise InputError(f"There is no kind of finding {unknown[0]}. The kinds are {', '.join(KINDS)}.")
     if not 1 <= start <= end <= 20_000:
         raise InputError(f"The range goes from a smaller to a larger width, 1 to 20,000; not from {start} to {end}.")
-    results = [(name, survey(Page.read(file), start, end, height, every=every)) for name, file in pages_of(path)]
+    results = [(name, survey(Page.read(file), start, end, height, every=every, processes=PROCESSES)) for name, file in pages_of(path)]
     if wants_json:
         shown = [as_json(name, surveyed) for name, surveyed in results]
         print(json.dumps(shown if path.is_dir() else shown[0]))

@@ -264,7 +264,7 @@ class Page:
                 known = None
             elif not resolver.uses_viewport or resolver.environment.viewport == viewport:
                 return known
-            elif not tree.sized_by_viewport:
+            elif not tree.sized_by_viewport or (resolver.uses_viewport == 1 and resolver.environment.viewport.height == viewport.height):
                 _move(tree, resolver, viewport)
                 return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
@@ -353,6 +353,8 @@ def _container_sizes(root: Fragment) -> dict[Element, ContainerSize]:
 def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
     """Bring a box tree to another viewport: styles with viewport units anew, and what layout remembered of them gone."""
     changed = {id(style) for style in resolver.move_to(viewport)}
+    if not changed:
+        return
     forgotten: set[int] = set()
     for box in tree.root.walk():
         if id(box.style) in changed:

@@ -202,8 +202,12 @@ class Memory:
 
     def covers(self, low: int, high: int) -> bool:
         """Whether one span reaches over all widths between two."""
+        return self.covering(low, high) is not None
+
+    def covering(self, low: int, high: int) -> Span | None:
+        """The span that reaches over all widths between two."""
         place = bisect_right(self.lows, low) - 1
-        return place >= 0 and self.spans[place].high >= high
+        return self.spans[place] if place >= 0 and self.spans[place].high >= high else None
 
     def ends(self, low: int, high: int) -> set[int]:
         """Where spans begin and end strictly between two widths."""

@@ -229,7 +229,7 @@ class Generator:
         plain = self.resolver.anonymous_style(style, "inline")
         if style.list_style_type not in SYMBOLS:
             return [Box(Kind.TEXT, plain, None, pseudo="marker", text=text, is_inline_level=True)]
-        self.tree.sized_by_viewport = self.tree.sized_by_viewport or style.uses_viewport
+        self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
         ascent = self.fonts.metrics(style).ascent
         size = float(style.font_size)
         if style.list_style_type.startswith("disclosure"):
@@ -306,7 +306,7 @@ class Generator:
             natural = natural_of_picture(size)
         else:
             natural = natural_of_element(element, style, self.fonts)
-            self.tree.sized_by_viewport = self.tree.sized_by_viewport or style.uses_viewport
+            self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
         box = self.box_for(style, element)
         box.kind = Kind.REPLACED
         box.is_bfc_root = True

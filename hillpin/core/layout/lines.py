@@ -92,7 +92,7 @@ def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> Inli
         right=right,
         line_count=breaks.count,
         line_height=line_height,
-        breaks=breaks.count,
+        breaks=breaks.count << 32 | breaks.right,
     )
 
 

@@ -8,12 +8,14 @@ or where it bends by itself.
 from __future__ import annotations
 
 from ..styles.media import Viewport
+from ..styles.values import AUTO_KIND
+from ..styles.values import Kind as LengthKind
 from ..units import INDEFINITE
-from .blend import Memory, Sample, Span, Walk
+from .blend import TOLERANCE, BlendedFragment, Memory, Sample, Span, Walk, between
 from .block import IN_FLOW, flow_alone
-from .boxes import Box
+from .boxes import BLOCK, Box
 from .context import Context
-from .fragments import Space
+from .fragments import Fragment, Space
 from .layout import lay_out_anew
 from .lines import changes_between
 
@@ -50,8 +52,8 @@ class Refiner:
 
 
 def _moves(box: Box) -> bool:
-    """Whether something in a box is sized by the viewport itself."""
-    return any(inner.style.uses_viewport for inner in box.walk())
+    """Whether something in a box is sized by the viewport's width itself."""
+    return any(inner.style.uses_viewport & 2 for inner in box.walk())
 
 
 class _Piecewise:
@@ -59,6 +61,9 @@ class _Piecewise:
 
     def __init__(self, refiner: Refiner, box: Box, kind: int, memory: Memory) -> None:
         self.refiner, self.box, self.kind, self.memory = refiner, box, kind, memory
+        self.is_plain = _is_plain(box)
+        content = box.content_cache
+        self.is_text = box.kind == BLOCK and content is not None and content.uniform and not box.style.text_indent.has_percentage and _has_plain_size(box)
 
     def divide(self, low: int, a: Sample, high: int, b: Sample) -> None:
         """Spans between two samples, parted where something inside changes."""
@@ -73,6 +78,9 @@ class _Piecewise:
         """A span where the middle is on the line; else halves, down to neighbours."""
         if high - low < 2:
             return
+        if self._follows(low, a, high, b):
+            self.memory.add(Span(low, high, a, b))
+            return
         middle = (low + high) // 2
         m = self._sample(middle, low, a, high, b)
         if m.fragment.out_of_flow:
@@ -82,6 +90,18 @@ class _Piecewise:
             return
         self._halve(low, a, middle, m)
         self._halve(middle, m, high, b)
+
+    def _follows(self, low: int, a: Sample, high: int, b: Sample) -> bool:
+        """Whether blocks one below another are all on lines between two widths, so that what holds them is too."""
+        box, first, last = self.box, a.fragment, b.fragment
+        if self.is_text:
+            # A text alone in its box: the same number of lines at both ends is the same at every width between.
+            return first.breaks == last.breaks and first.height == last.height
+        if box.kind != BLOCK or box.has_inline_children or box.has_floats or not self.is_plain or len(first.children) != len(last.children):
+            return False
+        if first.out_of_flow or last.out_of_flow or first.inlines or last.inlines:
+            return False
+        return all(_on_one_span(p.fragment, q.fragment, low, high) for p, q in zip(first.children, last.children, strict=True))
 
     def _changes(self, low: int, a: Sample, high: int, b: Sample) -> list[int]:
         """Widths between two at which something inside is known to change, each with the one before it."""
@@ -116,6 +136,50 @@ class _Piecewise:
         self.memory.samples[width] = sample
         walk.kept.append(self.memory)
         return sample
+
+
+def _is_plain(box: Box) -> bool:
+    """Whether only the heights of its children and its own edges say how high a block is: no limits, no percentages that
+    could change which of two margins is the larger."""
+    return _has_plain_size(box) and all(
+        not child.is_floating and not child.is_out_of_flow and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
+        for child in box.children
+    )
+
+
+def _has_plain_size(box: Box) -> bool:
+    """Whether a box's height follows from its content, and its width from what is asked, without limits."""
+    style = box.style
+    limits = (style.height, style.min_height, style.max_height, style.min_width, style.max_width)
+    if any(length.kind not in (AUTO_KIND, LengthKind.NONE) and length.units for length in limits) or any(length.has_percentage for length in limits):
+        return False
+    return style.width.kind in (AUTO_KIND, LengthKind.FIXED, LengthKind.PERCENT) and style.aspect_ratio is None and not (style.padding_top.has_percentage or style.padding_bottom.has_percentage)
+
+
+def _on_one_span(a: Fragment, b: Fragment, low: int, high: int) -> bool:
+    """Whether two fragments of a box are on one line of it that reaches from one width to the other."""
+    if a is b:
+        return True
+    if a.box is not b.box:
+        return False
+    for memory in (a.box.walked or {}).values():
+        span = memory.covering(low, high)
+        if span is not None and _is_of(a, span, low) and _is_of(b, span, high):
+            return True
+    return False
+
+
+def _is_of(fragment: Fragment, span: Span, width: int) -> bool:
+    """Whether a fragment is where a span has it at a width, by identity or by its numbers."""
+    a, b = span.a.fragment, span.b.fragment
+    if isinstance(fragment, BlendedFragment) and fragment.span is span:
+        return True
+    part, whole = width - span.low, span.high - span.low
+    return (
+        fragment.breaks == a.breaks
+        and abs(between(a.height, b.height, part, whole) - fragment.height) <= TOLERANCE
+        and abs(between(a.width, b.width, part, whole) - fragment.width) <= TOLERANCE
+    )
 
 
 def changes_inside(box: Box, low: int, high: int) -> set[int]:

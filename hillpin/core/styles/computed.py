@@ -152,9 +152,10 @@ class ComputedStyle:
     custom: Custom
     winners: dict[str, Winner]
     parent: ComputedStyle | None
-    uses_viewport: bool
-    inherits_viewport: bool
-    """Whether something that children inherit has to do with the viewport's size."""
+    uses_viewport: int
+    """Which of the viewport's sizes it has to do with: 0 neither, 1 the height alone, 2 or 3 the width."""
+    inherits_viewport: int
+    """The same, for what children inherit."""
     uses_container: bool
 
 
@@ -193,7 +194,7 @@ class Computer:
     def __init__(self, environment: Environment, container: ContainerSize | None = None) -> None:
         self.environment = environment
         self.container = container
-        self.uses_viewport = False
+        self.uses_viewport = 0
         self.uses_container = False
 
     def compute(self, winners: dict[str, Winner], parent: ComputedStyle | None) -> ComputedStyle:
@@ -215,13 +216,13 @@ class Computer:
                 self._apply(PROPERTIES[name], values[name], style, parent)
             if name == "font-family":
                 self._monospace(style, parent, values)
-        used = passes = self.uses_viewport or (parent is not None and parent.inherits_viewport)
+        used = passes = self.uses_viewport | (parent.inherits_viewport if parent is not None else 0)
         for name, value in values.items():
             if name not in _FONT_PROPERTIES:
-                self.uses_viewport = False
+                self.uses_viewport = 0
                 self._apply(PROPERTIES[name], value, style, parent)
-                if self.uses_viewport:
-                    used, passes = True, passes or PROPERTIES[name].inherited
+                used |= self.uses_viewport
+                passes |= self.uses_viewport if PROPERTIES[name].inherited else 0
         self._finish(style)
         style.uses_viewport, style.inherits_viewport = used, passes
         style.uses_container = self.uses_container or (parent is not None and parent.uses_container)
@@ -269,7 +270,7 @@ class Computer:
             inherits = word == "inherit" or (prop.inherited and word != "initial")
             style.__dict__[field] = parent.__dict__[field] if inherits and parent is not None else prop.initial
             if inherits and parent is not None and not prop.inherited:
-                self.uses_viewport = self.uses_viewport or parent.uses_viewport
+                self.uses_viewport |= parent.uses_viewport
             if field == "font_size":
                 style.__dict__["font_keyword"] = None
             return
@@ -286,10 +287,10 @@ class Computer:
             if unit == "em":
                 return float(style.font_size)
             if unit == "rem":
-                self.uses_viewport = self.uses_viewport or (environment.root is not None and environment.root.inherits_viewport)
+                self.uses_viewport |= environment.root.inherits_viewport if environment.root is not None else 0
                 return environment.root_font_size
             if unit in VIEWPORT_UNITS:
-                self.uses_viewport = True
+                self.uses_viewport |= 1 if unit[-1] in "hb" else 2
                 return _viewport_unit(unit, environment.viewport)
             if unit in CONTAINER_UNITS:
                 self.uses_container = True

@@ -40,7 +40,7 @@ class StyleResolver:
         self.cascade = cascade
         self.environment = environment
         self.active = active
-        self.uses_viewport = False
+        self.uses_viewport = 0
         self.uses_container = False
         self._shared: dict[_Key, ComputedStyle] = {}
         self._recipes: list[_Recipe] = []
@@ -50,8 +50,10 @@ class StyleResolver:
 
         Gives the styles that were computed anew.
         """
+        changed = 1 if viewport.height != self.environment.viewport.height else 0
+        changed |= 2 if viewport.width != self.environment.viewport.width else 0
         self.environment.viewport = self.active.viewport = viewport
-        moving = [recipe for recipe in self._recipes if recipe.style.uses_viewport]
+        moving = [recipe for recipe in self._recipes if recipe.style.uses_viewport & changed]
         for recipe in moving:
             container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
             new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
@@ -133,7 +135,7 @@ class StyleResolver:
         recipe = _Recipe(ComputedStyle(), element, pseudo, parent, is_item)
         recipe.style = style = self._computed(recipe, counted, hints)
         self._recipes.append(recipe)
-        self.uses_viewport = self.uses_viewport or style.uses_viewport
+        self.uses_viewport |= style.uses_viewport
         self.uses_container = self.uses_container or style.uses_container
         return style
 

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-import itertools
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
@@ -97,7 +97,7 @@ def _arrangements(survey: Survey, stretch: Stretch, element: Element) -> list[st
     changes = np.flatnonzero((rows[1:] != rows[:-1]).any(axis=1)) + 1
     words: list[str] = []
     bounds = [0, *(int(one) for one in changes), len(rows)]
-    for low, high in itertools.pairwise(bounds):
+    for low, high in pairwise(bounds):
         words += [_words(stretch, parts, rows[low], low, high)] * (high - low)
     return words
 
@@ -144,7 +144,7 @@ def edges_of_survey(survey: Survey, bands: list[Band]) -> list[SurveyEdge]:
     for block in page.sheets.media_blocks:
         edges += [SurveyEdge(turn, "media query", block.file, block.line) for turn in set(block.condition.turns()) if start < turn <= end]
     turns = {edge.at for edge in edges}
-    for before, after in itertools.pairwise(bands):
+    for before, after in pairwise(bands):
         if before.index == after.index and after.low not in turns:
             element = survey.elements[after.index]
             style = survey.style(element, survey.stretch_at(after.low))

@@ -88,15 +88,15 @@ def invalid_declaration(survey: Survey) -> list[Finding]:
     for problem in [*page.sheets.problems, *page.cascade.problems]:
         if _is_fallback(page, problem):
             continue
-        element = _subject(page, problem)
+        subject = _subject(page, problem)
         low, high = _range_at(survey, problem.file, problem.line)
         is_area = problem.text.startswith(_AREA_PROPERTIES)
         shown = f"{problem.text}: {problem.message}" if problem.text else problem.message
         if is_area and "There is no property" not in problem.message:
             shown = f"{problem.text}: the template is not rectangular, or an area's name is not quoted as it must be."
         kind = "unknown-area" if is_area and "There is no property" not in problem.message else "invalid-declaration"
-        name = name_of(element) if element is not None else problem.selector
-        findings.append(Finding(kind, element.index if element is not None else None, name, low, high, problem.file, problem.line, shown))
+        name = name_of(subject) if subject is not None else problem.selector
+        findings.append(Finding(kind, subject.index if subject is not None else None, name, low, high, problem.file, problem.line, shown))
     return findings
 
 

@@ -23,7 +23,7 @@ _HARMLESS = frozenset(
      "text-decoration", "text-decoration-color", "text-decoration-thickness", "text-underline-offset", "opacity", "transform", "translate", "scale", "rotate", "filter",
      "cursor", "transition", "fill", "stroke", "border-color", "z-index", "visibility", "text-shadow", "border-radius"]
 )  # fmt: skip
-EVERY = 64
+EVERY = 160
 MOST_RULES = 24
 
 

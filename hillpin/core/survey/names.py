@@ -150,8 +150,8 @@ def missing_file(survey: Survey) -> list[Finding]:
             for address in _addresses(declaration.text):
                 if (declaration.file, address) not in seen and _is_missing(page, declaration.file, address):
                     seen.add((declaration.file, address))
-                    element = next((one for one in matched.get(id(rule), []) if one.index >= 0), None)
-                    findings.append(_missing("picture", address, declaration.file, declaration.line, element))
+                    named = next((one for one in matched.get(id(rule), []) if one.index >= 0), None)
+                    findings.append(_missing("picture", address, declaration.file, declaration.line, named))
     for face in page.sheets.font_faces:
         for kind, address in face.sources:
             if kind == "url" and (face.file, address) not in seen and _is_missing(page, face.file, address):

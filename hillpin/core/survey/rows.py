@@ -186,7 +186,7 @@ def _gap(survey: Survey, key: tuple[int, ...]) -> float:
             row = int(beside[0])
             styles = [survey.style(survey.elements[index], stretch) for index in key[:2]]
             margins = sum(length.resolve(0) for style, side in zip(styles, ("margin_right", "margin_left"), strict=True) if style is not None for length in [getattr(style, side)] if not length.is_auto)
-            return max((int(stretch.x[row, key[1]] - stretch.right[row, key[0]]) - margins) / 64, 0)
+            return float(max((int(stretch.x[row, key[1]] - stretch.right[row, key[0]]) - margins) / 64, 0))
     return 0.0
 
 

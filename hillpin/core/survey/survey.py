@@ -40,13 +40,13 @@ class Surveyed:
 
 def survey(
     page: Page, start: int = FROM, end: int = TO, height: int = DEFAULT_HEIGHT, *,
-    every: bool = False, progress: Callable[[float], None] = lambda part: None,
+    every: bool = False, progress: Callable[[float], None] = lambda part: None, processes: int = 1,
 ) -> Surveyed:  # fmt: skip
     """Walk a page from ``start`` to ``end`` (CSS px, both included) and say what changes and what is wrong.
 
     ``every`` lays out at each width (for checking). ``progress`` is told the part done and may raise Stopped.
     """
-    walked = walk(page, start, end, height, every=every, progress=lambda part: progress(part * WALKING))
+    walked = walk(page, start, end, height, every=every, progress=lambda part: progress(part * WALKING), processes=processes)
     asked = Survey(walked)
     findings = find_all(asked, lambda part: progress(WALKING + (1 - WALKING) * part))
     bands = bands_of(asked)

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import gc
-import itertools
+import os
+import pickle
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,7 +20,7 @@ from ..page import DEFAULT_HEIGHT, Layout, Page, Step
 from .tables import ABSENT, COLUMNS, Table, Tables
 
 FROM, TO = 320, 1600
-COARSE = 128
+COARSE = 192
 """How far apart the widths are that are laid out first."""
 FINEST = 8
 """Between widths this near each other, halving is all that is done."""
@@ -45,6 +47,11 @@ class Stretch:
     content: Table
 
     @property
+    def tables(self) -> tuple[Table, ...]:
+        """All its tables."""
+        return self.x, self.y, self.right, self.bottom, self.text, self.generated, self.content
+
+    @property
     def widths(self) -> NDArray[np.int64]:
         """The viewport widths, in CSS px."""
         return np.arange(self.low, self.high + 1)
@@ -52,8 +59,7 @@ class Stretch:
     def cut(self, low: int, high: int, layout: Layout) -> Stretch:
         """A part of the stretch with a layout of its own."""
         rows = slice(low - self.low, high - self.low + 1)
-        tables = (self.x, self.y, self.right, self.bottom, self.text, self.generated, self.content)
-        return Stretch(low, high, layout, *(table[rows] for table in tables))
+        return Stretch(low, high, layout, *(table[rows] for table in self.tables))
 
 
 @dataclass(slots=True)
@@ -83,20 +89,59 @@ class Stopped(Exception):
 
 def walk(
     page: Page, start: int = FROM, end: int = TO, height: int = DEFAULT_HEIGHT, *,
-    every: bool = False, progress: Callable[[float], None] = lambda part: None,
+    every: bool = False, progress: Callable[[float], None] = lambda part: None, processes: int = 1,
 ) -> Walked:  # fmt: skip
     """Lay a page out from ``start`` to ``end`` (CSS px, both included).
 
     ``every`` lays it out at each single width instead of only where something changes. ``progress`` is told the part
-    done, 0 to 1, and may raise Stopped.
+    done, 0 to 1, and may raise Stopped. With more ``processes`` parts of the range are walked beside each other in copies
+    of this process: for commands, not for servers with threads.
     """
     was_collecting = gc.isenabled()
     gc.disable()
     try:
+        if processes > 1 and end - start > 2 * COARSE and hasattr(os, "fork"):
+            return _beside_each_other(page, start, end, height, every, processes)
         return _Walker(page, start, end, height, every, progress).run()
     finally:
         if was_collecting:
             gc.enable()
+
+
+def _beside_each_other(page: Page, start: int, end: int, height: int, every: bool, processes: int) -> Walked:
+    """The range in parts, each walked in a process of its own; this one takes the first."""
+    # Narrow widths have more lines of text to break, and so more that changes.
+    bounds = [start + round((end - start + 1) * (part / processes) ** 1.5) for part in range(processes + 1)]
+    page.layout(start, height)
+    pipes: list[tuple[int, int]] = []
+    for low, high in pairwise(bounds[1:]):
+        out, into = os.pipe()
+        child = os.fork()
+        if child == 0:
+            code = 1
+            try:
+                os.close(out)
+                part = _Walker(page, low, high - 1, height, every, lambda done: None).run()
+                with os.fdopen(into, "wb") as pipe:
+                    pickle.dump((part.layouts, [(one.low, one.high, one.tables) for one in part.stretches]), pipe, protocol=5)
+                code = 0
+            finally:
+                os._exit(code)
+        os.close(into)
+        pipes.append((child, out))
+    walked = _Walker(page, bounds[0], bounds[1] - 1, height, every, lambda done: None).run()
+    for (child, out), (low, high) in zip(pipes, pairwise(bounds[1:]), strict=True):
+        with os.fdopen(out, "rb") as pipe:
+            data = pipe.read()
+        os.waitpid(child, 0)
+        if not data:
+            walked.stretches += _Walker(page, low, high - 1, height, every, lambda done: None).run().stretches
+            continue
+        layouts, stretches = pickle.loads(data)
+        walked.layouts += layouts
+        walked.stretches += [Stretch(first, last, page.layout(first, height), *tables) for first, last, tables in stretches]
+    walked.end = end
+    return walked
 
 
 class _Walker:
@@ -122,7 +167,7 @@ class _Walker:
         self.trees = [None] * (high - low + 1)
         coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), high})
         before, _ = self._at(tables, coarse[0], coarse[0], coarse[0])
-        for left, right in itertools.pairwise(coarse):
+        for left, right in pairwise(coarse):
             here, _ = self._at(tables, right, right, right)
             self._between(tables, left, right)
             before.forget()
@@ -158,7 +203,7 @@ class _Walker:
         """Go on between the widths at which something on the page is known to change."""
         stops = [low, *sorted(changes_inside(step.tree.root, low, high)), high]
         walks = [self._at(tables, at, at, at)[0] for at in stops[1:-1]]
-        for left, right in itertools.pairwise(stops):
+        for left, right in pairwise(stops):
             self._between(tables, left, right)
         for walk in walks:
             walk.forget()
