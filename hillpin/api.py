@@ -14,12 +14,14 @@ from .plans.api import work_router
 from .plans.store import PlanClash
 from .sites.api import router as sites_router
 from .sites.errors import Clash, Refused
+from .surveys.api import router as surveys_router
 
 api = NinjaAPI(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)
 api.add_router("/sites", plans_router)
+api.add_router("/sites", surveys_router)
 api.add_router("/plans", work_router)
 
 

@@ -54,6 +54,9 @@ def as_text(name: str, surveyed: Surveyed) -> str:
             lines.append(f"  {'  '.join(finding.working)}")
         if finding.fix is not None:
             lines.append(f"  Line {finding.fix.line}: {finding.fix.before} → {finding.fix.after}. {finding.fix.sentence}")
+    lines += [""] if surveyed.breakpoints else []
+    lines += [one.sentence for one in surveyed.breakpoints]
+    lines += [f"@media {one.text} ({one.file}:{one.line}) changes nothing." for one in surveyed.queries if not one.does_work]
     return "\n".join(lines)
 
 

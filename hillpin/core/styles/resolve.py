@@ -75,7 +75,7 @@ class StyleResolver:
             old, new = recipe.style, self._anew(recipe)
             if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport:
                 return None
-            fields = _differing(old, new)
+            fields = differing(old, new)
             _put(recipe, new)
             if fields:
                 changed[id(old)] = Restyled(old, fields)
@@ -161,7 +161,7 @@ def _put(recipe: _Recipe, new: ComputedStyle) -> None:
     fields.update(new.__dict__)
 
 
-def _differing(old: ComputedStyle, new: ComputedStyle) -> set[str]:
+def differing(old: ComputedStyle, new: ComputedStyle) -> set[str]:
     """The names of fields that differ."""
     before, after = old.__dict__, new.__dict__
     fields = {name for name, value in after.items() if name not in _NOT_COMPARED and before.get(name) != value}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -52,16 +53,27 @@ def bands_of(survey: Survey) -> list[Band]:
             listed = words.setdefault(element.index, [""] * total)
             listed[offset : offset + len(stretch.x)] = _arrangements(survey, stretch, element)
     bands: list[Band] = []
+    counts = Counter(element.name() for element in survey.elements)
     for index in sorted(words):
         element = survey.elements[index]
+        name = _told_apart(element, counts)
         begin = 0
         listed = words[index]
         for at in range(1, total + 1):
             if at == total or listed[at] != listed[begin]:
                 if listed[begin]:
-                    bands.append(Band(index, name_of(element), begin + survey.walked.start, at - 1 + survey.walked.start, listed[begin]))
+                    bands.append(Band(index, name, begin + survey.walked.start, at - 1 + survey.walked.start, listed[begin]))
                 begin = at
     return bands
+
+
+def _told_apart(element: Element, counts: Counter[str]) -> str:
+    """An element's name, under the nearest one around it that is there once where its own is there more often."""
+    own = element.name()
+    if counts[own] == 1 or element.index <= 0:
+        return own
+    around = next((one for one in element.ancestors() if one.index > 0 and counts[one.name()] == 1), None)
+    return f"{around.name()} {own}" if around is not None else name_of(element)
 
 
 def _is_container(survey: Survey, stretch: Stretch, element: Element) -> bool:
@@ -109,6 +121,8 @@ def _words(stretch: Stretch, parts: list[int], row: np.ndarray, low: int, high: 
     if len(counts) == 1:
         shares = _shares(stretch, parts, low, high)
         return f"{len(parts)} across{f', {shares}' if shares else ''}"
+    if len(set(counts)) == 1:
+        return f"{counts[0]} across"
     if len(counts) <= 3:
         return " + ".join(str(count) for count in counts)
     if len(set(counts[:-1])) == 1 and counts[-1] <= counts[0]:

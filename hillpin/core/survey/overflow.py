@@ -102,7 +102,11 @@ def _fullness(survey: Survey, stretch: Stretch, index: int) -> int:
     inside = [index, *(one.index for one in survey.elements[index].descendants())]
     leaves = [one for one in inside if not survey.elements[one].elements]
     ends = max(int(stretch.text[0, one]) for one in inside)
-    replaced = [int(stretch.right[0, one]) for one in leaves if (box := box_of(stretch, survey.elements[one])) is not None and box.kind == Kind.REPLACED]
+    replaced = [
+        int(stretch.right[0, one])
+        for one in leaves
+        if (box := box_of(stretch, survey.elements[one])) is not None and box.kind == Kind.REPLACED and not (box.style.width.has_percentage or box.style.max_width.has_percentage)
+    ]
     return max([ends, *replaced]) - int(stretch.right[0, index])
 
 
@@ -124,6 +128,9 @@ def _blamed(survey: Survey, stretch: Stretch, element: Element, reach: _Reach, m
     container = around.element
     room = int(stretch.right[row, container.index] - stretch.x[row, container.index])
     width = int(stretch.right[row, element.index] - stretch.x[row, element.index])
+    if around.kind == Kind.GRID and _fullness(survey, stretch, element.index) < -LEAST:
+        # The item only fills its track: the tracks are too wide, not what is in them.
+        return container
     return element if width > room or reach.own[row] < stretch.widths[row] * 64 + HALF else container
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from ..page import DEFAULT_HEIGHT, Page, UnmodelledFeature
 from .arrangement import Band, SurveyEdge, bands_of, edges_of_survey
 from .boxes import collapsed_parent, stretched_image, text_measure
+from .breakpoints import Breakpoint, QueryWord, breakpoints_of, query_words
 from .contrast import low_contrast
 from .declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
 from .findings import Finding, Survey, sorted_findings
@@ -35,6 +36,8 @@ class Surveyed:
     bands: list[Band]
     findings: list[Finding]
     walked: Walked
+    breakpoints: list[Breakpoint]
+    queries: list[QueryWord]
     unmodelled: list[UnmodelledFeature] = field(default_factory=list)
 
 
@@ -52,7 +55,7 @@ def survey(
     bands = bands_of(asked)
     unmodelled = {(one.index, one.feature): one for stretch in walked.stretches for one in stretch.layout.unmodelled}
     progress(1.0)
-    return Surveyed(start, end, edges_of_survey(asked, bands), bands, findings, walked, list(unmodelled.values()))
+    return Surveyed(start, end, edges_of_survey(asked, bands), bands, findings, walked, breakpoints_of(asked, findings), query_words(asked), list(unmodelled.values()))
 
 
 def find_all(asked: Survey, progress: Callable[[float], None] = lambda part: None) -> list[Finding]:

@@ -19,6 +19,9 @@ export type Hill = Schemas["HillOut"];
 export type HillPoint = Schemas["HillPointOut"];
 export type Edge = Schemas["EdgeOut"];
 export type Revision = Schemas["RevisionOut"];
+export type Survey = Schemas["SurveyOut"];
+export type Finding = Schemas["FindingOut"];
+export type KeptSurvey = Schemas["KeptOut"];
 export type Clash = Schemas["ClashOut"];
 
 /** The sentence in an error answer of the server, or a plain one where there is none. */

@@ -715,6 +715,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/surveys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Survey
+         * @description Start walking a page; an older walk of the same page is stopped.
+         */
+        post: operations["hillpin_surveys_api_start_survey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/surveys/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Survey Job
+         * @description How far a survey is, and what it found when it has ended.
+         */
+        get: operations["hillpin_surveys_api_survey_job"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Survey
+         * @description Stop a survey.
+         */
+        delete: operations["hillpin_surveys_api_stop_survey"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept Survey
+         * @description The last survey of a page that was kept.
+         */
+        get: operations["hillpin_surveys_api_kept_survey"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/accepted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Accept Finding
+         * @description Accept a finding with a reason; it stays so until its numbers change.
+         */
+        put: operations["hillpin_surveys_api_accept_finding"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/accepted/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Withdraw Acceptance
+         * @description Take an acceptance back.
+         */
+        delete: operations["hillpin_surveys_api_withdraw_acceptance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/work": {
         parameters: {
             query?: never;
@@ -2174,6 +2278,265 @@ export interface components {
              * @default 1920
              */
             end: number;
+        };
+        /**
+         * JobStartedOut
+         * @description The name of a survey under way.
+         */
+        JobStartedOut: {
+            /** Job */
+            job: string;
+        };
+        /**
+         * SurveyIn
+         * @description What to walk. ``keep`` keeps the result as the page's last survey; ``index`` asks for the hill of an element.
+         */
+        SurveyIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /**
+             * Start
+             * @default 240
+             */
+            start: number;
+            /**
+             * End
+             * @default 1920
+             */
+            end: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Index */
+            index?: number | null;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
+        /**
+         * BandOut
+         * @description An arrangement and the widths, both included, at which it stands.
+         */
+        BandOut: {
+            /** Index */
+            index: number;
+            /** Selector */
+            selector: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Arrangement */
+            arrangement: string;
+            /** Depth */
+            depth: number;
+        };
+        /**
+         * BreakpointOut
+         * @description A width at which a query would settle findings.
+         */
+        BreakpointOut: {
+            /** At */
+            at: number;
+            /** Settles */
+            settles: number[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * FindingOut
+         * @description Something wrong or doubtful.
+         */
+        FindingOut: {
+            /** Kind */
+            kind: string;
+            /** Severity */
+            severity: string;
+            /** Key */
+            key: string;
+            /** Index */
+            index: number | null;
+            /** Selector */
+            selector: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Message */
+            message: string;
+            /** Working */
+            working: string[];
+            fix: components["schemas"]["FixOut"] | null;
+        };
+        /**
+         * FixOut
+         * @description A change to one line of a source.
+         */
+        FixOut: {
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * JobOut
+         * @description A survey under way or ended: ``state`` is walking, done, stopped or failed.
+         */
+        JobOut: {
+            /** State */
+            state: string;
+            /** Progress */
+            progress: number;
+            survey: components["schemas"]["SurveyOut"] | null;
+            /** Detail */
+            detail: string;
+        };
+        /**
+         * QueryWordOut
+         * @description What a survey says of an existing query.
+         */
+        QueryWordOut: {
+            /** Text */
+            text: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Does Work */
+            does_work: boolean;
+        };
+        /**
+         * SurveyEdgeOut
+         * @description A width from which on something is otherwise.
+         */
+        SurveyEdgeOut: {
+            /** At */
+            at: number;
+            /** Cause */
+            cause: string;
+            /** File */
+            file: string | null;
+            /** Line */
+            line: number | null;
+        };
+        /**
+         * SurveyHillPointOut
+         * @description A point of a hill.
+         */
+        SurveyHillPointOut: {
+            /** At */
+            at: number;
+            /** Width */
+            width: number | null;
+        };
+        /**
+         * SurveyOut
+         * @description What a walk over every width found.
+         */
+        SurveyOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Edges */
+            edges: components["schemas"]["SurveyEdgeOut"][];
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Breakpoints */
+            breakpoints: components["schemas"]["BreakpointOut"][];
+            /** Queries */
+            queries: components["schemas"]["QueryWordOut"][];
+            /** Unmodelled */
+            unmodelled: components["schemas"]["SurveyUnmodelledOut"][];
+            /** Hill */
+            hill: components["schemas"]["SurveyHillPointOut"][];
+        };
+        /**
+         * SurveyUnmodelledOut
+         * @description Something that layout does not cover.
+         */
+        SurveyUnmodelledOut: {
+            /** Index */
+            index: number;
+            /** Feature */
+            feature: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * AcceptedOut
+         * @description A finding that someone accepts, and why.
+         */
+        AcceptedOut: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * KeptOut
+         * @description The last survey of a page, how it differs from the one before, and what is accepted.
+         */
+        KeptOut: {
+            survey: components["schemas"]["SurveyOut"] | null;
+            /** Made At */
+            made_at: string | null;
+            /** Differences */
+            differences: components["schemas"]["SurveyDifferenceOut"][];
+            /** Accepted */
+            accepted: components["schemas"]["AcceptedOut"][];
+        };
+        /**
+         * SurveyDifferenceOut
+         * @description What a change made better or worse.
+         */
+        SurveyDifferenceOut: {
+            /** Kind */
+            kind: string;
+            /** Selector */
+            selector: string;
+            /** Is Better */
+            is_better: boolean;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Message */
+            message: string;
+        };
+        /**
+         * AcceptIn
+         * @description A finding to accept.
+         */
+        AcceptIn: {
+            /** Page */
+            page: string;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * AnswerOut
@@ -4177,6 +4540,219 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_start_survey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurveyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_survey_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_stop_survey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_kept_survey: {
+        parameters: {
+            query: {
+                page: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_accept_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_withdraw_acceptance: {
+        parameters: {
+            query: {
+                page: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useRef } from "react";
 import styled from "styled-components";
-import type { Hill, Pin } from "../api/client";
+import type { Finding, Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
 import { useRoom } from "../kit/useRoom";
 import { line } from "d3-shape";
@@ -33,11 +33,13 @@ interface Props {
   ghost?: Hill;
   isStale: boolean;
   pins: Pin[];
+  /** Findings of the survey, drawn as marks under the axis. */
+  findings?: Finding[];
   children?: ReactNode;
 }
 
 /** The width axis: the hill of the selected box, pins standing on it, edges, and the walker to drag. */
-export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, isStale, pins, children }: Props) {
+export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, isStale, pins, findings, children }: Props) {
   const ref = useRef<HTMLDivElement>(null);
   const room = useRoom(ref, 1240);
 
@@ -89,6 +91,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
         </text>
         <Edges x={x} edges={edges} />
         <Ticks x={x} />
+        {findings && <FindingMarks x={x} findings={findings} />}
         {labels.map(({ item, row }) => (
           <g
             key={`${item.name} ${item.width} ${item.height}`} className="pin"
@@ -122,6 +125,27 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
 function Ghost({ points, x, most }: { points: Hill["points"]; x: (at: number) => number; most: number }) {
   const outline = line<Hill["points"][number]>().defined((p) => p.width !== null).x((p) => x(p.at)).y((p) => BASE - ((p.width ?? 0) / most) * HILL_HEIGHT)(points);
   return <path className="ghost" d={outline ?? ""} fill="none" stroke="var(--pin)" strokeWidth="1.5" strokeDasharray="5 4"><title>The hill before the change</title></path>;
+}
+
+/** Where something is wrong or doubtful: hatched strips between the axis and its numbers. */
+function FindingMarks({ x, findings }: { x: (at: number) => number; findings: Finding[] }) {
+  const ranged = findings.filter((one) => one.low !== null && one.high !== null);
+  return (
+    <g>
+      <defs>
+        <pattern id="mark-wrong" width="5" height="6" patternUnits="userSpaceOnUse" patternTransform="skewX(-35)"><rect width="1.8" height="6" fill="var(--wrong)" /></pattern>
+        <pattern id="mark-doubt" width="4" height="3" patternUnits="userSpaceOnUse"><circle cx="1.2" cy="1.5" r="1" fill="var(--doubt)" /></pattern>
+      </defs>
+      {ranged.map((one) => (
+        <rect
+          key={one.key} className="finding-mark" x={x(one.low ?? 0)} width={Math.max(x((one.high ?? 0) + 1) - x(one.low ?? 0), 2)}
+          y={one.severity === "wrong" ? BASE + 1 : BASE + 8} height={one.severity === "wrong" ? 6 : 3} fill={`url(#mark-${one.severity === "wrong" ? "wrong" : "doubt"})`}
+        >
+          <title>{one.message}</title>
+        </rect>
+      ))}
+    </g>
+  );
 }
 
 function PinMark({ x, head, foot, label }: { x: number; head: number; foot: number; label: string }) {

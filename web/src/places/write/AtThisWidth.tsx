@@ -1,10 +1,12 @@
 import { memo } from "react";
 import styled from "styled-components";
-import type { Numbers } from "../../api/client";
+import type { Finding, Numbers } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import type { FrameReport } from "./PageFrame";
 import { partings } from "./partings";
+import type { SurveyBehind } from "./useSurveyBehind";
+import { rangeOf, titleOf } from "../survey/words";
 
 const Panel = styled.aside`
   padding: 8px 16px 12px 0; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
@@ -12,6 +14,7 @@ const Panel = styled.aside`
   ul { display: grid; gap: 6px; margin: 0 0 8px; padding: 0; list-style: none; }
   strong.wrong { color: var(--wrong); }
   strong.doubt { color: var(--doubt); }
+  .behind { margin-bottom: 6px; color: var(--soft); font-size: 12px; }
   > button { padding: 2px 9px; font-size: 12px; }
 `;
 
@@ -25,17 +28,20 @@ interface Props {
   runsScripts: boolean;
   caret: { path: string; line: number } | null;
   said: string[];
+  findings: Finding[];
+  survey: SurveyBehind;
   onSource: (file: string, line: number) => void;
   onQuery: () => void;
 }
 
 /** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
-export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured, version, runsScripts, caret, said, onSource, onQuery }: Props) {
+export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
   const parted = partings(numbers, measured, version, runsScripts);
-  const count = problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0) + parted.length;
+  const here = findings.filter((one) => numbers && one.low !== null && one.high !== null && one.low <= numbers.width && numbers.width <= one.high && !(overflow && one.kind === "page-overflow"));
+  const count = here.length + problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0) + parted.length;
   const rule = caret?.path.endsWith(".css") ? caret : null;
   return (
     <Panel aria-label="At this width">
@@ -65,8 +71,15 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured,
             <LinkButton onPress={() => onSource(item.file, item.line)}>{item.file} line {item.line}</LinkButton>
           </li>
         ))}
+        {here.slice(0, MOST).map((one) => (
+          <li key={one.key}>
+            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{titleOf(one.kind)}, {rangeOf(one.low, one.high, { start: 240, end: 1920 })}.</strong> {one.message}{" "}
+            <LinkButton onPress={() => onSource(one.file, one.line)}>{one.file} line {one.line}</LinkButton>
+          </li>
+        ))}
         {numbers && !error && count === 0 && <li>Nothing is doubtful here.</li>}
       </ul>
+      <p className="behind" aria-live="off">{survey.error ?? (survey.progress !== null ? `Walking every width, ${Math.round(survey.progress * 100)} of 100` : survey.survey ? `Every width walked: ${findings.length} ${findings.length === 1 ? "finding" : "findings"}${survey.isStale ? ", before this change" : ""}.` : "")}</p>
       {rule && numbers && <Button onPress={onQuery}>Open a query at {px(numbers.width)} for line {rule.line}</Button>}
     </Panel>
   );

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import styled from "styled-components";
-import { ask, type ChangedText, client, type Numbers, type Site } from "../../api/client";
+import { ask, type ChangedText, client, type Finding, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
 import { clock } from "../../kit/numbers";
 import { go, Link, stopsOf, writeAddress } from "../../router";
@@ -16,11 +16,13 @@ import type { Marks } from "./editor/marks";
 import { shownNotes } from "./editor/notes";
 import type { AskChange } from "./RulesPanel";
 import { useOverlayKinds } from "./OverlayDrawing";
+import { type Handed, handOver, withFix } from "./handOver";
 import { type FrameReport, PageFrame } from "./PageFrame";
 import { Texts } from "./texts";
 import { useHill, useNumbers } from "./useNumbers";
 import type { HeldState } from "./StatesPanel";
 import { SumsPanel } from "./SumsPanel";
+import { findingNotes, useSurveyBehind } from "./useSurveyBehind";
 
 const Place = styled.div`
   display: grid; grid-template-rows: auto auto 1fr; height: 100%; min-height: 560px;
@@ -49,6 +51,7 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
 }
 
 const NO_ROWS: Numbers["rows"] = [];
+const NO_FINDINGS: Finding[] = [];
 
 function walkerKey(site: number): string {
   return `hillpin.walker.${site}`;
@@ -59,8 +62,9 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const { files, version, alsoOpen } = useSyncExternalStore(texts.subscribe, texts.snapshot);
   const [walker, setWalker] = useState(() => clampWidth(Number(localStorage.getItem(walkerKey(site.id)) ?? 742) || 742));
   const [height, setHeight] = useState(800);
-  const [selected, setSelected] = useState<number | null>(null);
-  const [open, setOpen] = useState(page);
+  const [handed] = useState(() => handOver.take(site.id, page));
+  const [selected, setSelected] = useState<number | null>(handed?.index ?? null);
+  const [open, setOpen] = useState(handed?.file ?? page);
   const [jump, setJump] = useState<Jump | null>(null);
   const [reveal, setReveal] = useState(0);
   const [measured, setMeasured] = useState<FrameReport>();
@@ -125,6 +129,8 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     if (texts.snapshot().version === before) change(made);
     else setSaid(["The text changed while this was worked out. Nothing was put in; ask again."]);
   }, [change, texts]);
+  useHanded(handed, files, change, setJump, setSaid);
+  const survey = useSurveyBehind(site.id, page, drafts, ready, texts);
   const openQuery = useCallback(() => {
     if (!caret) return;
     const { path: file, line } = caret;
@@ -132,7 +138,8 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
       .catch((failure: unknown) => setSaid([failure instanceof Error ? failure.message : String(failure)]));
   }, [askChange, caret, page, site.id, walker]);
 
-  const notes = useMemo(() => shownNotes(numbers?.notes ?? [], open, measured?.rects), [numbers, open, measured]);
+  const findings = survey.survey?.findings ?? NO_FINDINGS;
+  const notes = useMemo(() => [...shownNotes(numbers?.notes ?? [], open, measured?.rects), ...findingNotes(findings, open)], [numbers, open, measured, findings]);
   const marks = useMemo(() => marksOf(numbers, open, page), [numbers, open, page]);
   const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />, [site, walker, height]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
@@ -147,7 +154,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         <SaveState files={files} />
         <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
       </Header>
-      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins}>
+      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>
       <main className="work">
@@ -168,12 +175,29 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
               siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
               measured={element && measured?.rects[element.index]} onSource={goTo} onAsk={askChange} onHold={setHeld}
             />
-            <AtThisWidth numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} />
+            <AtThisWidth numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
           </div>
         </div>
       </main>
     </Place>
   );
+}
+
+/** Does what another place asked for when it opened this one: goes to a line, puts in a change through the one undo. */
+function useHanded(handed: Handed | null, files: ReturnType<Texts["snapshot"]>["files"], change: (changed: ChangedText) => void, onJump: (jump: Jump) => void, onSaid: (said: string[]) => void): void {
+  const isDone = useRef(false);
+  const file = handed?.file ?? null;
+  const text = file === null ? undefined : files.get(file)?.text;
+  useEffect(() => {
+    if (isDone.current || !handed || file === null || handed.line === null || text === undefined) return;
+    isDone.current = true;
+    if (!handed.fix) onJump({ path: file, line: handed.line, focus: true, stamp: performance.now() });
+    else {
+      const made = withFix(text, handed.fix);
+      if (made) change({ file, text: made.text, caret: made.at, notes: [`${handed.fix.sentence} Undo takes it back.`] });
+      else onSaid([`Line ${handed.fix.line} of ${file} has changed since; nothing was put in.`]);
+    }
+  }, [handed, file, text, change, onJump, onSaid]);
 }
 
 function useTexts(site: Site, page: string): Texts {

@@ -28,6 +28,7 @@ const look = EditorView.theme({
   ".cm-note-overruled": { color: "var(--faint)", textDecoration: "line-through" },
   ".cm-note-unmatched": { color: "var(--doubt)" },
   ".cm-note-problem": { color: "var(--wrong)", fontWeight: "600" },
+  ".cm-note-doubt": { color: "var(--doubt)" },
   ".cm-note-dead": { color: "var(--doubt)" },
   ".cm-swatch": { display: "inline-block", width: "10px", height: "10px", marginRight: "5px", border: "1px solid var(--ink)", verticalAlign: "-1px" },
   ".cm-note-measured": { fontStyle: "italic", color: "var(--doubt)" },

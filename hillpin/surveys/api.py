@@ -1,0 +1,101 @@
+"""Surveys over HTTP: thin over core and over the jobs."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404, HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from ..core.errors import InputError
+from ..core.survey.compare import compare
+from ..sites.models import Site, SiteFile
+from ..sites.schemas import ErrorOut
+from .jobs import Job, jobs
+from .models import AcceptedFinding, PageSurvey
+from .schemas import AcceptIn, JobOut, JobStartedOut, KeptOut, SurveyIn
+
+router = Router(tags=["surveys"])
+
+
+@router.post("/{site_id}/surveys", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
+def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[str, Any]:
+    """Start walking a page; an older walk of the same page is stopped."""
+    site = get_object_or_404(Site, pk=site_id)
+    if payload.start > payload.end:
+        raise InputError(f"The range goes from a smaller to a larger width, not from {payload.start:,} to {payload.end:,}.")
+    files = {path: bytes(content) for path, content in SiteFile.objects.filter(site=site).values_list("path", "content")}
+    files.update({path: text.encode() for path, text in payload.drafts.items()})
+    if payload.page not in files:
+        raise InputError(f"There is no file {payload.page}.")
+    asked = {"files": files, "page": payload.page, "start": payload.start, "end": payload.end, "height": payload.height, "index": payload.index}
+    return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
+
+
+@router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})
+def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
+    """How far a survey is, and what it found when it has ended."""
+    found = _job(site_id, job)
+    if found.state == "done" and found.keep and found.survey is not None:
+        found.keep = False
+        _keep(site_id, found.page, found.survey)
+    return {"state": found.state, "progress": found.progress, "survey": found.survey, "detail": found.detail}
+
+
+@router.delete("/{site_id}/surveys/{job}", response={204: None, 404: ErrorOut})
+def stop_survey(request: HttpRequest, site_id: int, job: str) -> tuple[int, None]:
+    """Stop a survey."""
+    _job(site_id, job).stop()
+    return 204, None
+
+
+def _job(site_id: int, name: str) -> Job:
+    found = jobs.get(site_id, name)
+    if found is None:
+        raise Http404
+    return found
+
+
+def _keep(site_id: int, page: str, content: dict[str, Any]) -> None:
+    """Keep a survey; the one before stays beside it where it said otherwise."""
+    kept = PageSurvey.objects.filter(site_id=site_id, page=page).first()
+    if kept is None:
+        if Site.objects.filter(pk=site_id).exists():
+            PageSurvey.objects.create(site_id=site_id, page=page, content=content)
+        return
+    if kept.content["findings"] != content["findings"]:
+        kept.before = kept.content
+    kept.content = content
+    kept.save()
+
+
+@router.get("/{site_id}/survey", response={200: KeptOut, 404: ErrorOut})
+def kept_survey(request: HttpRequest, site_id: int, page: str) -> dict[str, Any]:
+    """The last survey of a page that was kept."""
+    site = get_object_or_404(Site, pk=site_id)
+    kept = PageSurvey.objects.filter(site=site, page=page).first()
+    accepted = [{"key": one.key, "reason": one.reason} for one in AcceptedFinding.objects.filter(site=site, page=page)]
+    if kept is None:
+        return {"survey": None, "made_at": None, "differences": [], "accepted": accepted}
+    differences = compare(_told(kept.before), _told(kept.content)) if kept.before is not None else []
+    return {"survey": kept.content, "made_at": kept.made_at.isoformat(), "differences": differences, "accepted": accepted}
+
+
+def _told(content: dict[str, Any]) -> list[tuple[str, str, int | None, int | None, str]]:
+    return [(one["kind"], one["selector"], one["low"], one["high"], one["message"]) for one in content["findings"]]
+
+
+@router.put("/{site_id}/accepted", response={204: None, 404: ErrorOut, 422: ErrorOut})
+def accept_finding(request: HttpRequest, site_id: int, payload: AcceptIn) -> tuple[int, None]:
+    """Accept a finding with a reason; it stays so until its numbers change."""
+    site = get_object_or_404(Site, pk=site_id)
+    AcceptedFinding.objects.update_or_create(site=site, page=payload.page, key=payload.key, defaults={"reason": payload.reason})
+    return 204, None
+
+
+@router.delete("/{site_id}/accepted/{key}", response={204: None, 404: ErrorOut})
+def withdraw_acceptance(request: HttpRequest, site_id: int, key: str, page: str) -> tuple[int, None]:
+    """Take an acceptance back."""
+    get_object_or_404(AcceptedFinding, site_id=site_id, page=page, key=key).delete()
+    return 204, None

@@ -1,0 +1,161 @@
+"""Surveys over HTTP: shapes."""
+
+from __future__ import annotations
+
+from ninja import Field, Schema
+
+
+class SurveyIn(Schema):
+    """What to walk. ``keep`` keeps the result as the page's last survey; ``index`` asks for the hill of an element."""
+
+    page: str
+    drafts: dict[str, str] = Field(default_factory=dict)
+    start: int = Field(240, ge=1, le=20_000)
+    end: int = Field(1920, ge=1, le=20_000)
+    height: int = Field(800, ge=1, le=20_000)
+    index: int | None = None
+    keep: bool = False
+
+
+class JobStartedOut(Schema):
+    """The name of a survey under way."""
+
+    job: str
+
+
+class SurveyEdgeOut(Schema):
+    """A width from which on something is otherwise."""
+
+    at: int
+    cause: str
+    file: str | None
+    line: int | None
+
+
+class BandOut(Schema):
+    """An arrangement and the widths, both included, at which it stands."""
+
+    index: int
+    selector: str
+    low: int
+    high: int
+    arrangement: str
+    depth: int
+
+
+class FixOut(Schema):
+    """A change to one line of a source."""
+
+    file: str
+    line: int
+    before: str
+    after: str
+    sentence: str
+
+
+class FindingOut(Schema):
+    """Something wrong or doubtful."""
+
+    kind: str
+    severity: str
+    key: str
+    index: int | None
+    selector: str
+    low: int | None
+    high: int | None
+    file: str
+    line: int
+    message: str
+    working: list[str]
+    fix: FixOut | None
+
+
+class BreakpointOut(Schema):
+    """A width at which a query would settle findings."""
+
+    at: int
+    settles: list[int]
+    sentence: str
+
+
+class QueryWordOut(Schema):
+    """What a survey says of an existing query."""
+
+    text: str
+    file: str
+    line: int
+    does_work: bool
+
+
+class SurveyUnmodelledOut(Schema):
+    """Something that layout does not cover."""
+
+    index: int
+    feature: str
+    file: str
+    line: int
+
+
+class SurveyHillPointOut(Schema):
+    """A point of a hill."""
+
+    at: int
+    width: float | None
+
+
+class SurveyOut(Schema):
+    """What a walk over every width found."""
+
+    start: int
+    end: int
+    edges: list[SurveyEdgeOut]
+    bands: list[BandOut]
+    findings: list[FindingOut]
+    breakpoints: list[BreakpointOut]
+    queries: list[QueryWordOut]
+    unmodelled: list[SurveyUnmodelledOut]
+    hill: list[SurveyHillPointOut]
+
+
+class JobOut(Schema):
+    """A survey under way or ended: ``state`` is walking, done, stopped or failed."""
+
+    state: str
+    progress: float
+    survey: SurveyOut | None
+    detail: str
+
+
+class SurveyDifferenceOut(Schema):
+    """What a change made better or worse."""
+
+    kind: str
+    selector: str
+    is_better: bool
+    low: int | None
+    high: int | None
+    message: str
+
+
+class AcceptedOut(Schema):
+    """A finding that someone accepts, and why."""
+
+    key: str
+    reason: str
+
+
+class KeptOut(Schema):
+    """The last survey of a page, how it differs from the one before, and what is accepted."""
+
+    survey: SurveyOut | None
+    made_at: str | None
+    differences: list[SurveyDifferenceOut]
+    accepted: list[AcceptedOut]
+
+
+class AcceptIn(Schema):
+    """A finding to accept."""
+
+    page: str
+    key: str = Field(max_length=64)
+    reason: str = Field(min_length=1, max_length=300)

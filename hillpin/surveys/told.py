@@ -1,0 +1,47 @@
+"""A survey as JSON, for the browser and for keeping."""
+
+from __future__ import annotations
+
+import hashlib
+from dataclasses import asdict
+from typing import Any
+
+from ..core.hill import HillPoint, simplified
+from ..core.survey.findings import Finding
+from ..core.survey.survey import Surveyed
+
+
+def finding_out(finding: Finding) -> dict[str, Any]:
+    """A finding with its key: a digest of what names it and of its numbers."""
+    return {
+        "kind": finding.kind, "severity": finding.severity, "key": hashlib.sha256(finding.key.encode()).hexdigest()[:40], "index": finding.index,
+        "selector": finding.selector, "low": finding.low, "high": finding.high, "file": finding.file, "line": finding.line, "message": finding.message,
+        "working": list(finding.working), "fix": asdict(finding.fix) if finding.fix is not None else None,
+    }  # fmt: skip
+
+
+def survey_out(surveyed: Surveyed, index: int | None) -> dict[str, Any]:
+    """A survey, with the hill of one element where one is asked for."""
+    return {
+        "start": surveyed.start, "end": surveyed.end,
+        "edges": [asdict(one) for one in surveyed.edges],
+        "bands": [{**asdict(one), "depth": _depth(surveyed, one.index)} for one in surveyed.bands],
+        "findings": [finding_out(one) for one in surveyed.findings],
+        "breakpoints": [asdict(one) for one in surveyed.breakpoints],
+        "queries": [asdict(one) for one in surveyed.queries],
+        "unmodelled": [asdict(one) for one in surveyed.unmodelled],
+        "hill": _hill(surveyed, index) if index is not None else [],
+    }  # fmt: skip
+
+
+def _depth(surveyed: Surveyed, index: int) -> int:
+    return sum(1 for one in surveyed.walked.page.document.elements[index].ancestors() if one.index > 0)
+
+
+def _hill(surveyed: Surveyed, index: int) -> list[dict[str, Any]]:
+    elements = surveyed.walked.page.document.elements
+    if not 0 <= index < len(elements):
+        return []
+    widths = surveyed.walked.widths_of(elements[index])
+    points = simplified([HillPoint(surveyed.start + place, width) for place, width in enumerate(widths)], {one.low for one in surveyed.walked.stretches})
+    return [{"at": one.at, "width": one.width} for one in points]

@@ -1,0 +1,80 @@
+/** A survey of a page: started, followed while it walks, stopped, and taken in when it is done. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import { ask, client, type Survey } from "../../api/client";
+
+const ASK_EVERY = 200;
+
+export interface SurveyRequest {
+  page: string;
+  drafts: Record<string, string>;
+  keep: boolean;
+}
+
+export interface SurveyRun {
+  survey: Survey | undefined;
+  /** Part done, 0 to 1; null where none is walking. */
+  progress: number | null;
+  error: string | undefined;
+  start: (request: SurveyRequest) => void;
+  stop: () => void;
+}
+
+/** Surveys of a site's pages, one at a time. */
+export function useSurvey(site: number, onDone?: () => void): SurveyRun {
+  const [survey, setSurvey] = useState<Survey>();
+  const [progress, setProgress] = useState<number | null>(null);
+  const [error, setError] = useState<string>();
+  const running = useRef<{ job: string | null; isOver: boolean } | null>(null);
+  const done = useRef(onDone);
+  useEffect(() => {
+    done.current = onDone;
+  });
+
+  const stop = useCallback(() => {
+    const run = running.current;
+    if (!run || run.isOver) return;
+    run.isOver = true;
+    setProgress(null);
+    if (run.job) void client.DELETE("/api/sites/{site_id}/surveys/{job}", { params: { path: { site_id: site, job: run.job } } });
+  }, [site]);
+
+  const start = useCallback((request: SurveyRequest) => {
+    stop();
+    const run: { job: string | null; isOver: boolean } = { job: null, isOver: false };
+    running.current = run;
+    setProgress(0);
+    setError(undefined);
+    void follow(site, request, run, setProgress).then((found) => {
+      if (run.isOver || !found) return;
+      run.isOver = true;
+      setSurvey(found);
+      setProgress(null);
+      done.current?.();
+    }).catch((failure: unknown) => {
+      if (run.isOver) return;
+      run.isOver = true;
+      setProgress(null);
+      setError(failure instanceof Error ? failure.message : String(failure));
+    });
+  }, [site, stop]);
+
+  useEffect(() => stop, [stop]);
+  return { survey, progress, error, start, stop };
+}
+
+async function follow(site: number, request: SurveyRequest, run: { job: string | null; isOver: boolean }, onProgress: (part: number) => void): Promise<Survey | undefined> {
+  const body = { ...request, start: 240, end: 1920, height: 800 };
+  const { job } = await ask(client.POST("/api/sites/{site_id}/surveys", { params: { path: { site_id: site } }, body }));
+  run.job = job;
+  const path = { site_id: site, job };
+  while (!run.isOver) {
+    const said = await ask(client.GET("/api/sites/{site_id}/surveys/{job}", { params: { path } }));
+    if (said.state === "done") return said.survey ?? undefined;
+    if (said.state === "failed") throw new Error(said.detail);
+    if (said.state === "stopped") return undefined;
+    if (!run.isOver) onProgress(said.progress);
+    await new Promise((after) => setTimeout(after, ASK_EVERY));
+  }
+  void client.DELETE("/api/sites/{site_id}/surveys/{job}", { params: { path } });
+  return undefined;
+}

@@ -1,0 +1,53 @@
+/** The survey behind Write: walks the page after each pause, and stops at the next keystroke. */
+import { useEffect, useState } from "react";
+import type { Finding, Survey } from "../../api/client";
+import { px } from "../../kit/numbers";
+import { useSurvey } from "../survey/useSurvey";
+import { rangeOf, titleOf } from "../survey/words";
+import type { ShownNote } from "./editor/notes";
+import type { Texts } from "./texts";
+
+const PAUSE = 1500;
+
+export interface SurveyBehind {
+  /** Part walked, 0 to 1; null where none is walking. */
+  progress: number | null;
+  error: string | undefined;
+  isStale: boolean;
+  survey: Survey | undefined;
+}
+
+/** The newest survey of the page as it is written; undefined until one has ended. */
+export function useSurveyBehind(site: number, page: string, drafts: Record<string, string>, ready: boolean, texts: Texts): SurveyBehind {
+  const { survey, progress, error, start, stop } = useSurvey(site);
+  const [of, setOf] = useState<Record<string, string> | null>(null);
+  useEffect(() => {
+    if (!ready) return undefined;
+    const pause = window.setTimeout(() => {
+      setOf(drafts);
+      start({ page, drafts, keep: false });
+    }, PAUSE);
+    return () => {
+      clearTimeout(pause);
+      stop();
+    };
+  }, [ready, page, drafts, start, stop]);
+  // A keystroke is told to the texts before anything is drawn: the walk ends there.
+  useEffect(() => {
+    let version = texts.snapshot().version;
+    return texts.subscribe(() => {
+      const now = texts.snapshot().version;
+      if (now !== version) stop();
+      version = now;
+    });
+  }, [texts, stop]);
+  return { progress, error, isStale: of !== drafts, survey };
+}
+
+/** Findings beside the lines that they are about. */
+export function findingNotes(findings: Finding[], file: string): ShownNote[] {
+  return findings.filter((one) => one.file === file && one.kind !== "unused-rule" && one.kind !== "dead-declaration" && one.kind !== "invalid-declaration").map((one) => ({
+    line: one.line, kind: one.severity === "wrong" ? "problem" : "doubt",
+    text: one.low === null || one.high === null ? titleOf(one.kind) : `${titleOf(one.kind)}, ${one.low === one.high ? px(one.low) : rangeOf(one.low, one.high, { start: 240, end: 1920 })}`,
+  }));
+}
