@@ -239,3 +239,33 @@ class Clean(unittest.TestCase):
     def test_links_in_a_sentence_and_states_that_move_nothing(self) -> None:
         css = "a:hover { color: #900; text-decoration: underline } .b { display: inline-block; padding: 12px; border: 2px solid #fff } .b:hover { border-color: #000 }"
         self.clean(css, "<p>Boats call at <a href=#>Gull Rock</a> and <a href=#>Seal Bank</a> daily.</p><a class=b href=#>Book</a>")
+
+
+class Breakpoints(unittest.TestCase):
+    def test_the_few_widths_that_settle_all(self) -> None:
+        # The card fits from 560, the floats from 600: one query at 600 comes 40 early for the card and settles both.
+        css = ".card { width: 560px; height: 20px }\n.r { overflow: hidden }\n.f { float: left; width: 300px; height: 20px }\n@media (min-width: 700px) { .nothing { color: red } }"
+        sheet = "body { margin: 0 }\n" + css
+        page = Page(MemoryFiles({"index.html": "<!DOCTYPE html><link rel=stylesheet href=s.css><body><main><div class=card></div><div class=r><div class=f></div><div class=f></div></div></main></body>", "s.css": sheet}))
+        surveyed = survey(page, LOW, HIGH)
+        self.assertEqual([(one.kind, one.low, one.high) for one in surveyed.findings if one.kind != "unused-rule"], [("page-overflow", 320, 559), ("row-break", 320, 599)])
+        self.assertEqual([(one.at, len(one.settles)) for one in surveyed.breakpoints], [(600, 2)])
+        self.assertEqual([(one.text, one.does_work) for one in surveyed.queries], [("(min-width: 700px)", False)])
+
+    def test_bands_and_edges(self) -> None:
+        css = ".r > div { height: 20px }\n@media (min-width: 600px) { .r { display: flex } .r > :first-child { width: 50% } .r > div { width: 25% } }\n.l { max-width: 800px }"
+        page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><style>body {{ margin: 0 }} {css}</style><body><main class=l><div class=r><div></div><div></div><div></div></div><p>x</main>"}))
+        surveyed = survey(page, LOW, HIGH)
+        bands = [(one.low, one.high, one.arrangement) for one in surveyed.bands if one.selector == "div.r"]
+        self.assertEqual(bands, [(320, 599, "stacked"), (600, 1000, "3 across, 2:1:1")])
+        self.assertEqual([(one.at, one.cause) for one in surveyed.edges], [(600, "media query"), (800, "main.l reaches its maximum of 800")])
+
+
+class Comparing(unittest.TestCase):
+    def test_better_and_worse_at_which_widths(self) -> None:
+        from hillpin.core.survey.compare import compare
+
+        before = [("row-break", "div.f", 320, 599, "a"), ("missing-alt", "img", None, None, "b")]
+        after = [("row-break", "div.f", 400, 650, "c"), ("page-overflow", "pre", 320, 330, "d")]
+        told = [(one.kind, one.is_better, one.low, one.high) for one in compare(before, after)]
+        self.assertEqual(told, [("page-overflow", False, 320, 330), ("row-break", False, 600, 650), ("row-break", True, 320, 399), ("missing-alt", True, None, None)])

@@ -14,10 +14,14 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from .boxes import Box
+from ..styles.values import AUTO_KIND
+from ..styles.values import Kind as LengthKind
+from .boxes import Box, edges_of
 from .fragments import Fragment, InlineRect, Placed
 
 Rows = NDArray[np.int64]
+TIGHT = 12
+"""Units of 1/64 px that roundings of several floats in a row can add up to."""
 TOLERANCE = 3
 """Units of 1/64 px by which roundings may move a number off its line."""
 
@@ -28,7 +32,7 @@ class Flat:
     """All rectangles of a fragment's inside, relative to it.
 
     ``ids`` is (n,): the element's index times 8 plus a kind: 0 box, 1 piece of an inline box, 2 row, 3 where its text ends
-    and how high its content is, 4 a generated box in it; less than 0 outside the body. ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
+    and how high its content is, 4 a generated box in it, 5 where text in a box without an element ends; less than 0 outside the body. ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
     the lines of text of a box end, as one number.
     """
 
@@ -61,9 +65,9 @@ def _flattened(fragment: Fragment) -> Flat:
     ids.append(own)
     rows.append((0, 0, fragment.width, fragment.height))
     breaks = [fragment.breaks]
-    if fragment.text_right or fragment.content_height > fragment.height:
-        ids.append((own & ~7) + 3)
-        rows.append((0, 0, fragment.text_right, fragment.content_height if is_own else 0))
+    if has_end(fragment):
+        ids.append((own & ~7) + (3 if is_own else 5))
+        rows.append((0, 0, fragment.text_right, fragment.content_height))
     for row_box, x, y, width, height in fragment.row_offsets:
         if row_box.element is not None:
             ids.append(row_box.element.index * 8 + 2)
@@ -84,6 +88,12 @@ def _flattened(fragment: Fragment) -> Flat:
         all_ids.append(inner.ids)
         all_breaks.append(inner.breaks)
     return Flat(np.concatenate(all_ids), np.concatenate(pieces), np.concatenate(all_breaks))
+
+
+def has_end(fragment: Fragment) -> bool:
+    """Whether it matters how far the content of a box reaches: it has text, or a height of its own."""
+    style = fragment.box.style
+    return bool(fragment.text_right) or style.height.kind not in (AUTO_KIND, LengthKind.NONE) or style.max_height.kind not in (AUTO_KIND, LengthKind.NONE)
 
 
 def owner_of(box: Box) -> int:
@@ -124,6 +134,7 @@ class BlendedFragment(Fragment):
         self.space = low.space
         self.breaks = low.breaks
         self.flat = None
+        self.tight = False
 
     def _maybe(self, low: int | None, high: int | None) -> int | None:
         return None if low is None or high is None else between(low, high, self.part, self.whole)
@@ -294,7 +305,7 @@ class Walk:
             return False
         away = x.rows * (self.whole - self.part) + z.rows * self.part - y.rows * self.whole
         most = TOLERANCE * self.whole
-        return bool(away.max() <= most and away.min() >= -most)
+        return bool(away.max() <= most and away.min() >= -most) and not (is_tight(fa) or is_tight(fb))
 
     def asked_on_line(self, a: Sample, m: Sample, b: Sample) -> bool:
         """Whether what was asked is where the line between two others is."""
@@ -305,8 +316,33 @@ class Walk:
         return -TOLERANCE * self.whole <= away <= TOLERANCE * self.whole
 
 
+def is_tight(fragment: Fragment) -> bool:
+    """Whether floats in a fragment fit beside each other, or drop, by so little that the rounding of one width or another
+    decides: next to such a width there is no line."""
+    if fragment.tight is None:
+        fragment.tight = _has_tight_floats(fragment) or any(is_tight(child.fragment) for child in fragment.children)
+    return fragment.tight
+
+
+def _has_tight_floats(fragment: Fragment) -> bool:
+    if not any(child.is_floating for child in fragment.box.children):
+        return False
+    room = fragment.width - fragment.edges().inline
+    used, top = 0, None
+    for placed in fragment.children:
+        if not placed.fragment.box.is_floating:
+            continue
+        own = edges_of(placed.fragment.box, room)
+        outer = placed.fragment.width + own.margin_left + own.margin_right
+        if top is not None and abs(room - used - outer) <= TIGHT:
+            return True
+        used = outer if top is None or placed.y > top else used + outer
+        top = placed.y
+    return False
+
+
 def _both_or_none(a: Fragment, b: Fragment) -> bool:
     return (a.first_baseline is None) == (b.first_baseline is None) and (a.last_baseline is None) == (b.last_baseline is None)
 
 
-__all__ = ["BlendedFragment", "Flat", "Memory", "Sample", "Span", "Walk", "flat_of", "owner_of"]
+__all__ = ["BlendedFragment", "Flat", "Memory", "Sample", "Span", "Walk", "flat_of", "has_end", "is_tight", "owner_of"]

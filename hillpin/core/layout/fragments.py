@@ -98,6 +98,8 @@ class Fragment:
     """Where its lines of text end, as one number: equal numbers mean the same lines."""
     flat: Any = None
     """Its rectangles in one table, kept by a walk over widths."""
+    tight: bool | None = None
+    """Whether roundings decide how floats in it stand; None until a walk asks."""
     space: Space | None = None
     """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
 

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from ..units import INDEFINITE
 from .block import layout_block
-from .boxes import Box, Kind, height_matters, takes_height
+from .boxes import Box, Kind, edges_of, height_matters, takes_height
 from .context import Context
 from .flex import layout_flex
 from .fragments import Fragment, Space
 from .grid import layout_grid
 from .positioned import place_out_of_flow
 from .replaced import layout_replaced
+from .sizing import inline_size
 from .tables import layout_table
 
 MOST_KEPT = 12
@@ -46,7 +47,7 @@ def layout(ctx: Context, box: Box, space: Space) -> Fragment:
 
 def _walked(ctx: Context, box: Box, space: Space) -> Fragment:
     """The fragment of a box while the widths are walked: from the line that it is on, or laid out anew."""
-    from .blend import Sample
+    from .blend import BlendedFragment, Sample
 
     walk = ctx.walk
     assert walk is not None
@@ -54,8 +55,12 @@ def _walked(ctx: Context, box: Box, space: Space) -> Fragment:
     asked = (*(0 if length == INDEFINITE else length for length in space[:5]), space.content_shift)
     found = walk.find(box, kind, asked)
     if found is not None:
-        found[0].space = space
-        return found[0]
+        fragment = found[0]
+        fragment.space = space
+        if isinstance(fragment, BlendedFragment) and box.kind in (Kind.BLOCK, Kind.FLEX, Kind.GRID):
+            # Whether boxes fit side by side is decided by 1/64 px: the width is worked out and not taken from the line.
+            fragment.width = inline_size(ctx, box, edges_of(box, max(space.inline, 0)), space)
+        return fragment
     fragment = lay_out_anew(ctx, box, space)
     walk.keep(box, kind, Sample(asked, fragment))
     return fragment

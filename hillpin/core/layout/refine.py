@@ -11,7 +11,7 @@ from ..styles.media import Viewport
 from ..styles.values import AUTO_KIND
 from ..styles.values import Kind as LengthKind
 from ..units import INDEFINITE
-from .blend import TOLERANCE, BlendedFragment, Memory, Sample, Span, Walk, between
+from .blend import TOLERANCE, BlendedFragment, Memory, Sample, Span, Walk, between, is_tight
 from .block import IN_FLOW, flow_alone
 from .boxes import BLOCK, Box
 from .context import Context
@@ -101,6 +101,8 @@ class _Piecewise:
             return False
         if first.out_of_flow or last.out_of_flow or first.inlines or last.inlines:
             return False
+        if is_tight(first) or is_tight(last):
+            return False
         return all(_on_one_span(p.fragment, q.fragment, low, high) for p, q in zip(first.children, last.children, strict=True))
 
     def _changes(self, low: int, a: Sample, high: int, b: Sample) -> list[int]:
@@ -142,7 +144,9 @@ def _is_plain(box: Box) -> bool:
     """Whether only the heights of its children and its own edges say how high a block is: no limits, no percentages that
     could change which of two margins is the larger."""
     return _has_plain_size(box) and all(
-        not child.is_floating and not child.is_out_of_flow and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
+        not (child.is_floating or child.is_out_of_flow or child.is_relative)
+        and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
+        and not (child.style.margin_left.is_auto or child.style.margin_right.is_auto)
         for child in box.children
     )
 

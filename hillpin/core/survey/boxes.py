@@ -60,7 +60,7 @@ def _uncontained(survey: Survey, stretch: Stretch, element: Element) -> list[Ele
 
 
 def _collapsed(survey: Survey, element: Element, low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(low)
+    stretch = survey.exact_at(low)
     row, name = low - stretch.low, name_of(element)
     floats = _uncontained(survey, stretch, element)
     bottom = max(int(stretch.bottom[row, one.index]) for one in floats) / 64
@@ -133,7 +133,7 @@ def _content_sizes(stretch: Stretch, element: Element) -> tuple[np.ndarray, np.n
 
 
 def _stretch_finding(survey: Survey, element: Element, low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(low)
+    stretch = survey.exact_at(low)
     style, name = survey.style(element, stretch), name_of(element)
     ratio, sizes = _ratio(survey, stretch, element), _content_sizes(stretch, element)
     assert ratio is not None and sizes is not None
@@ -196,7 +196,7 @@ def content_widths(stretch: Stretch, element: Element, style: ComputedStyle) -> 
 
 def _measure_finding(survey: Survey, kind: str, elements: list[Element], low: int, high: int) -> Finding:
     at = high if kind == "long-line" else low
-    stretch = survey.stretch_at(at)
+    stretch = survey.exact_at(at)
     element = elements[0]
     style = survey.style(element, stretch)
     assert style is not None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 import numpy as np
@@ -13,6 +13,7 @@ from ..markup.tree import Element
 from ..page import Layout, Page
 from ..styles.cascade import Winner
 from ..styles.computed import ComputedStyle
+from .tables import Tables
 from .walk import Stretch, Walked
 
 Mask = NDArray[np.bool_]
@@ -88,6 +89,7 @@ class Survey:
         self.walked = walked
         self.page: Page = walked.page
         self.elements: list[Element] = self.page.document.elements
+        self._exact: set[int] = set()
         self._clipped: dict[int, dict[Element, bool]] = {}
 
     @property
@@ -102,9 +104,18 @@ class Survey:
         """A layout with the styles that hold at a width."""
         return self.stretch_at(width).layout
 
-    def runs(self, mask_of: Callable[[Stretch], Mask]) -> list[tuple[int, int]]:
-        """The unbroken ranges of widths over which a mask (widths of each stretch) is true."""
-        return runs_of(np.concatenate([mask_of(one) for one in self.stretches]), self.walked.start)
+    def exact_at(self, width: int) -> Stretch:
+        """The stretch that holds a width, its tables laid out anew there: for numbers that are told."""
+        stretch = self.stretch_at(width)
+        if width not in self._exact:
+            self._exact.add(width)
+            tables = Tables(self.page, width, width)
+            tables.write(width, self.page.step(width, self.walked.height, None))
+            row = tables.finish()[0]
+            for number, table in enumerate(stretch.tables):
+                table[width - stretch.low] = row[:, number]
+            self.page.layout(stretch.low, self.walked.height)
+        return stretch
 
     def style(self, element: Element, stretch: Stretch) -> ComputedStyle | None:
         return stretch.layout.tree.styles.get(element)

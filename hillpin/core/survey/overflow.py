@@ -138,7 +138,7 @@ def _page_finding(survey: Survey, element: Element, low: int, high: int) -> Find
     stretch = survey.stretch_at(high)
     style = survey.style(element, stretch)
     row = low - survey.stretch_at(low).low
-    first = survey.stretch_at(low)
+    first = survey.exact_at(low)
     ends = [int(table[row, element.index]) for table in (first.right, first.text, first.generated)]
     left, reach = int(first.x[row, element.index]) / 64, max(ends) / 64
     inner = [int(first.right[row, one.index]) / 64 for one in element.elements if first.x[row, one.index] != ABSENT]
@@ -313,7 +313,7 @@ def _has_given_height(style: ComputedStyle) -> bool:
 
 
 def _box_finding(survey: Survey, element: Element, side: str, low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(low)
+    stretch = survey.exact_at(low)
     row, index, name = low - stretch.low, element.index, name_of(element)
     style = survey.style(element, stretch)
     if side == "bottom":

@@ -200,7 +200,7 @@ def _place(survey: Survey, stretch: Stretch, mover: Element) -> Place:
 
 
 def _finding(survey: Survey, pair: tuple[int, int], place: Place, low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(low)
+    stretch = survey.exact_at(low)
     covered, over = _order(survey, stretch, survey.elements[pair[0]], survey.elements[pair[1]])
     row = low - stretch.low
     contents = _contents(survey, stretch)

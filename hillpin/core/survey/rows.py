@@ -157,7 +157,7 @@ def _share(style: ComputedStyle | None) -> float:
 
 
 def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(high)
+    stretch = survey.exact_at(high)
     row = high - stretch.low
     element = survey.elements[key[dropped]]
     name, style = name_of(element), survey.style(element, stretch)

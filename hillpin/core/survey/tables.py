@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.blend import BlendedFragment, Span, flat_of, owner_of
+from ..layout.blend import BlendedFragment, Span, flat_of, has_end, owner_of
 from ..layout.boxes import Box, edges_of
 from ..layout.fragments import Fragment
 from ..layout.geometry import Collector, Scroller
@@ -36,6 +36,7 @@ class _Plan:
     elements: NDArray[np.int64]
     """Indexes of the elements that have boxes, one for each start."""
     texts: _Ends
+    contents: _Ends
     generated: _Ends
 
 
@@ -121,11 +122,11 @@ class Tables:
             if element.index < 0:
                 return
             _unite(table, element.index, x, y, x + fragment.width, y + fragment.height)
-            if fragment.text_right or fragment.content_height > fragment.height:
+            if has_end(fragment):
                 self._reach(table, box, 6, y + fragment.content_height)
         else:
             self._reach(table, box, 5, x + fragment.width)
-        if fragment.text_right or fragment.content_height > fragment.height:
+        if has_end(fragment):
             self._reach(table, box, 4, x + fragment.text_right)
         for row_box, dx, dy, width, height in fragment.row_offsets:
             if row_box.element is not None:
@@ -158,7 +159,7 @@ class Tables:
         at = (places[:, 0] - self.low)[:, np.newaxis]
         if len(plan.elements):
             self._put(at, plan, rows[:, plan.order])
-        for column, ends, first in ((4, plan.texts, 0), (5, plan.generated, 0), (6, plan.texts, 1)):
+        for column, ends, first in ((4, plan.texts, 0), (5, plan.generated, 0), (6, plan.contents, 1)):
             if len(ends.elements):
                 found = np.maximum.reduceat(rows[:, ends.rows, first] + rows[:, ends.rows, first + 2], ends.starts, axis=1)
                 self.rows[at, ends.elements, column] = np.maximum(self.rows[at, ends.elements, column], found)
@@ -228,12 +229,12 @@ def _planned(ids: NDArray[np.int64]) -> _Plan:
     own = np.flatnonzero((indexes >= 0) & (kinds < 3))
     order = own[np.argsort(indexes[own], kind="stable")]
     elements, starts = np.unique(indexes[order], return_index=True)
-    return _Plan(order, starts, elements, _ends(ids, 3), _ends(ids, 4))
+    return _Plan(order, starts, elements, _ends(ids, (3, 5)), _ends(ids, (3,)), _ends(ids, (4,)))
 
 
-def _ends(ids: NDArray[np.int64], kind: int) -> _Ends:
-    found = np.flatnonzero((ids >= 0) & (ids & 7 == kind))
-    found = found[np.argsort(ids[found], kind="stable")]
+def _ends(ids: NDArray[np.int64], kinds: tuple[int, ...]) -> _Ends:
+    found = np.flatnonzero((ids >= 0) & np.isin(ids & 7, kinds))
+    found = found[np.argsort(ids[found] >> 3, kind="stable")]
     elements, starts = np.unique(ids[found] >> 3, return_index=True)
     return _Ends(found, starts, elements)
 
@@ -250,12 +251,12 @@ class _ExtentCollector(Collector):
         super()._visit(fragment, x, y, matrix, scroller, clipped)
         index = owner_of(box)
         is_own = box.element is not None and box.pseudo is None
-        has_end = bool(fragment.text_right) or fragment.content_height > fragment.height
+        reaches = has_end(fragment)
         if not is_own:
             self._reach(index, 5, x + fragment.width)
-        elif has_end:
+        elif reaches:
             self._reach(index, 6, y + fragment.content_height)
-        if has_end:
+        if reaches:
             self._reach(index, 4, x + fragment.text_right)
         for item in fragment.inlines:
             if item.box.element is None or item.box.pseudo is not None:

@@ -117,7 +117,7 @@ def _group(element: Element) -> int:
 
 
 def _finding(survey: Survey, indexes: list[int], low: int, high: int) -> Finding:
-    stretch = survey.stretch_at(low)
+    stretch = survey.exact_at(low)
     row = low - stretch.low
     element = survey.elements[indexes[0]]
     index = element.index
