@@ -49,7 +49,21 @@ def take(page: Page) -> None:
     page.wait_for_timeout(4000)
     page.screenshot(path=TARGET / "write-night.png")
     page.get_by_role("button", name="Day map").click()
+    take_survey(page)
     take_plan(page)
+
+
+def take_survey(page: Page) -> None:
+    """Survey with its findings by day, and by night with what the content asks for."""
+    page.goto(f"{ADDRESS}/sites/1/survey")
+    page.get_by_role("button", name="Walk again").wait_for(timeout=120_000)
+    page.wait_for_timeout(500)
+    page.screenshot(path=TARGET / "survey.png")
+    page.get_by_role("button", name="Night map").click()
+    page.get_by_role("radio", name="Breakpoints").click()
+    page.wait_for_timeout(300)
+    page.screenshot(path=TARGET / "survey-night.png")
+    page.get_by_role("button", name="Day map").click()
 
 
 def take_plan(page: Page) -> None:

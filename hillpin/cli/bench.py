@@ -26,6 +26,7 @@ body { margin: 0; font: 16px/1.5 Sans; } section { padding: 20px 5%; } h2 { marg
 .row { overflow: hidden; } .row div { float: left; width: 31%; margin-right: 2%; padding: 10px; box-sizing: border-box; border: 1px solid; }
 .f { display: flex; gap: 10px; } .f > * { flex: 1; } .g { display: grid; grid-template-columns: 1fr 2fr; gap: 8px; }
 </style><body>"""
+_STYLE = HEAD[HEAD.index("<style>") : HEAD.index("<body>")]
 MEASURE = """async (widths) => {
   const frame = document.createElement('iframe');
   frame.style.cssText = 'border:0;height:800px;width:600px';
@@ -89,7 +90,7 @@ def core_times(folder: Path) -> tuple[float, list[float]]:
     return first, times
 
 
-def browser_times(folders: list[Path]) -> list[list[float]]:
+def browser_times(folders: list[Path], widths: list[int] | None = None) -> list[list[float]]:
     """The same widths in an in-page frame of a real browser."""
     from playwright.sync_api import sync_playwright
 
@@ -100,10 +101,23 @@ def browser_times(folders: list[Path]) -> list[list[float]]:
             (folder / "outer.html").write_text("<!DOCTYPE html><title>outer</title><body></body>")
             page = browser.new_page(viewport={"width": 1600, "height": 900})
             page.goto((folder / "outer.html").as_uri())
-            results.append(page.evaluate(MEASURE, WIDTHS))
+            results.append(page.evaluate(MEASURE, widths or WIDTHS))
             page.close()
         browser.close()
     return results
+
+
+def survey_times(folders: list[Path]) -> list[tuple[float, float, float]]:
+    """For each page, seconds for the survey of every width from 320 to 1600 from nothing, for another one after an edit
+    of one number, and for the browser's own loop over the same widths; each of the two surveys in a process of its own."""
+    loops = browser_times(folders, list(range(320, 1601)))
+    times = []
+    for folder, loop in zip(folders, loops, strict=True):
+        done = subprocess.run([sys.executable, "-m", "hillpin.cli.bench_survey", str(folder / "page.html")], check=True, capture_output=True, text=True)
+        first, second, memory = (float(part) for part in done.stdout.split())
+        print(f"{folder.name:>12} elements {first:8.2f} s {second:8.2f} s after an edit {sum(loop) / 1000:8.2f} s browser   {memory:6.0f} MB")
+        times.append((first, second, sum(loop) / 1000))
+    return times
 
 
 def start_time(folder: Path) -> float:
@@ -140,6 +154,17 @@ def main() -> None:
             elements = len(Page.read(folder / "page.html").document.elements)
             median, other = statistics.median(ours), statistics.median(theirs)
             print(f"{title:38} {elements:8d} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}")
+        print("\nthe survey of every width from 320 to 1600, all numbers and findings")
+        surveyed = []
+        for elements in (60, 200, 1000):
+            folder = Path(name) / str(elements * 100) / str(elements)
+            folder.mkdir(parents=True)
+            for font in FONTS.glob("*.woff2"):
+                shutil.copy(font, folder)
+            (folder / "page.html").write_text(section_page(elements).replace(_STYLE, "<link rel=stylesheet href=page.css>"))
+            (folder / "page.css").write_text(_STYLE.removeprefix("<style>").removesuffix("</style>"))
+            surveyed.append(folder)
+        survey_times(surveyed)
         typed = typing_times(BROWSER, ARGUMENTS)
         print(f"\nfrom keystroke to new numbers, demo home page, in the browser: {typed.median:.0f} ms median, {typed.late:.0f} ms at the 95th percentile ({len(typed.times)} keys)")
         print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")

@@ -17,6 +17,8 @@ from typing import Any
 MOST_JOBS = 24
 LONGEST = 300.0
 """Seconds after which a survey is given up."""
+UNASKED = 3.0
+"""Seconds without a question after which it is stopped."""
 ROOT = Path(__file__).resolve().parents[2]
 
 
@@ -33,6 +35,8 @@ class Job:
     survey: dict[str, Any] | None = None
     detail: str = ""
     begun: float = field(default_factory=time.monotonic)
+    asked: float = field(default_factory=time.monotonic)
+    """When someone last asked for it: nobody walks for a window that was closed."""
 
     def stop(self) -> None:
         """Stop it where it is still walking."""
@@ -67,6 +71,7 @@ class Jobs:
         job = self._jobs.get(name)
         if job is None or job.site != site:
             return None
+        job.asked = time.monotonic()
         if job.state == "walking" and time.monotonic() - job.begun > LONGEST:
             job.stop()
             job.state, job.detail = "failed", f"The survey took longer than {LONGEST:,.0f} seconds and was given up."
@@ -87,6 +92,8 @@ def _follow(job: Job, request: bytes) -> None:
         job.progress = said.get("progress", job.progress)
         job.detail = said.get("detail", job.detail)
         job.survey = said.get("survey", job.survey)
+        if time.monotonic() - job.asked > UNASKED:
+            job.stop()
     errors = process.stderr.read().decode("utf-8", "replace") if process.stderr is not None else ""
     process.wait()
     if job.state == "walking":

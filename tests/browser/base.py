@@ -25,6 +25,8 @@ class InterfaceCase(LiveServerTestCase):
     page: Page
     site: Site
     size: ClassVar[tuple[int, int]] = (1280, 800)
+    walks_behind: ClassVar[bool] = False
+    """Whether Write walks the page after each pause: only where that is what is tested."""
 
     def setUp(self) -> None:
         site = load_demo()
@@ -34,6 +36,10 @@ class InterfaceCase(LiveServerTestCase):
             viewport={"width": self.size[0], "height": self.size[1]}, accept_downloads=True
         )
         self.context.set_default_timeout(TIMEOUT)
+        if not self.walks_behind:
+            self.context.add_init_script(
+                "try { localStorage.setItem('hillpin.walks-behind', 'no') } catch {}"
+            )
         self.page = self.context.new_page()
         self.troubles: list[str] = []
         self.page.on("pageerror", lambda error: self.troubles.append(str(error)))

@@ -40,6 +40,19 @@ class Pins(InterfaceCase):
         expect(self.slider()).to_have_attribute("aria-valuenow", str(width))
         self.assertEqual(list(self.site.pins.values_list("name", "width")), before[1:])
 
+    def test_sizes_are_suggested_either_way_round(self) -> None:
+        page = self.open_write()
+        page.get_by_role("button", name="Pins", exact=True).click()
+        dialog = page.get_by_role("dialog", name="Pins")
+        dialog.get_by_text("Sizes to begin with").click()
+        dialog.get_by_role("radio", name="On its side").click()
+        dialog.get_by_role("button", name="Put a pin for large phone on its side").click()
+        expect(dialog.get_by_role("button", name="Pull out large phone on its side")).to_be_visible()
+        expect(dialog.get_by_role("button", name="Put a pin for large phone on its side")).to_have_count(0)
+        kept = self.site.pins.get(name="large phone on its side")
+        self.assertEqual((kept.width, kept.height), (932, 430))
+        self.assertEqual(self.violations(), [])
+
     def test_a_name_of_blanks_is_refused_and_nothing_is_lost(self) -> None:
         page = self.open_write()
         before = self.site.pins.count()

@@ -43,7 +43,9 @@ class Place(SurveyCase):
         expect(panel).to_contain_text("small phone, 320 × ")
         self.assertEqual(self.violations(), [])
         panel.get_by_role("radio", name="Findings").click()
-        panel.get_by_role("listitem").filter(has_text="table.times").first.get_by_role("button", name="Walk to").click()
+        panel.get_by_role("listitem").filter(has_text="table.times").first.get_by_role(
+            "button", name="Walk to"
+        ).click()
         expect(page).to_have_url(f"{self.live_server_url}/sites/{self.site.pk}/write?page=index.html")
         expect(page.get_by_text("Selected: table.times")).to_be_visible()
         self.assertEqual(self.slider().get_attribute("aria-valuenow"), "336")
@@ -60,15 +62,24 @@ class Place(SurveyCase):
         closed = page.get_by_role("button", name="Open div.fare-row")
         closed.focus()
         page.keyboard.press("Enter")
-        expect(page.get_by_role("button", name="Close div.fare-row")).to_have_attribute("aria-expanded", "true")
+        expect(page.get_by_role("button", name="Close div.fare-row")).to_have_attribute(
+            "aria-expanded", "true"
+        )
         self.assertEqual(self.violations(), [])
 
     def test_a_change_goes_in_through_the_one_undo(self) -> None:
         styles = SiteFile.objects.get(site=self.site, path="style.css")
         text = bytes(styles.content).decode()
-        SiteFile.objects.filter(pk=styles.pk).update(content=f"{text}.fare-row {{\n  width: 900px;\n}}\n".encode())
+        SiteFile.objects.filter(pk=styles.pk).update(
+            content=f"{text}.fare-row {{\n  width: 900px;\n}}\n".encode()
+        )
         page = self.open_survey()
-        item = page.get_by_role("complementary", name="Findings").get_by_role("listitem").filter(has_text="div.fare-row").first
+        item = (
+            page.get_by_role("complementary", name="Findings")
+            .get_by_role("listitem")
+            .filter(has_text="div.fare-row")
+            .first
+        )
         item.get_by_role("button", name="A way to settle it").click()
         item.get_by_role("button", name="in Write").click()
         source = page.get_by_label("Source of style.css")
@@ -85,6 +96,8 @@ class Place(SurveyCase):
 
 
 class Behind(SurveyCase):
+    walks_behind = True
+
     def test_marks_and_notes_while_writing(self) -> None:
         page = self.open_write()
         panel = page.get_by_role("complementary", name="At this width")

@@ -40,27 +40,55 @@ class Commands(unittest.TestCase):
         (self.page.parent / "a.css").write_text(CSS + ".x { color: red }\nmain { min-width: 400px }\n")
         code, out, err = self.run_command("survey", str(self.page), "--from", "320", "--to", "500", "--json")
         answer = json.loads(out)
-        self.assertEqual((code, err, answer["page"], answer["from"], answer["to"]), (0, "", "index.html", 320, 500))
+        self.assertEqual(
+            (code, err, answer["page"], answer["from"], answer["to"]), (0, "", "index.html", 320, 500)
+        )
         found = next(one for one in answer["findings"] if one["kind"] == "page-overflow")
         # 400 and 2 × 10 of padding.
-        self.assertEqual((found["index"], found["from"], found["to"], found["file"], found["line"]), (1, 320, 419, "a.css", 5))
+        self.assertEqual(
+            (found["index"], found["from"], found["to"], found["file"], found["line"]),
+            (1, 320, 419, "a.css", 5),
+        )
         self.assertEqual(set(answer), {"page", "from", "to", "edges", "bands", "findings", "unmodelled"})
-        self.assertEqual(set(found), {"kind", "index", "selector", "from", "to", "file", "line", "message", "working", "fix"})
-        code, out, _ = self.run_command("survey", str(self.page), "--to", "500", "--fail-on", "page-overflow,row-break")
+        self.assertEqual(
+            set(found),
+            {"kind", "index", "selector", "from", "to", "file", "line", "message", "working", "fix"},
+        )
+        code, out, _ = self.run_command(
+            "survey", str(self.page), "--to", "500", "--fail-on", "page-overflow,row-break"
+        )
         self.assertEqual(code, 1)
         self.assertIn("At 320 the page scrolls sideways", out)
-        self.assertEqual(self.run_command("survey", str(self.page), "--to", "500", "--fail-on", "row-break")[0], 0)
+        self.assertEqual(
+            self.run_command("survey", str(self.page), "--to", "500", "--fail-on", "row-break")[0], 0
+        )
 
     def test_survey_of_a_folder_as_junit(self) -> None:
         import xml.etree.ElementTree as ElementTree
 
         (self.page.parent / "second.html").write_text("<!DOCTYPE html><body><main><img src=none.png></main>")
         report = self.page.parent / "report.xml"
-        code, out, _ = self.run_command("survey", str(self.page.parent), "--to", "340", "--junit", str(report), "--fail-on", "missing-alt", "--json")
+        code, out, _ = self.run_command(
+            "survey",
+            str(self.page.parent),
+            "--to",
+            "340",
+            "--junit",
+            str(report),
+            "--fail-on",
+            "missing-alt",
+            "--json",
+        )
         self.assertEqual((code, [one["page"] for one in json.loads(out)]), (1, ["index.html", "second.html"]))
         suites = ElementTree.parse(report).getroot().findall("testsuite")
-        self.assertEqual([(one.get("name"), one.get("tests"), one.get("failures")) for one in suites], [("index.html", "24", "0"), ("second.html", "24", "1")])
-        self.assertEqual([case.get("name") for case in suites[1].findall("testcase") if case.find("failure") is not None], ["missing-alt"])
+        self.assertEqual(
+            [(one.get("name"), one.get("tests"), one.get("failures")) for one in suites],
+            [("index.html", "24", "0"), ("second.html", "24", "1")],
+        )
+        self.assertEqual(
+            [case.get("name") for case in suites[1].findall("testcase") if case.find("failure") is not None],
+            ["missing-alt"],
+        )
 
     def test_survey_says_what_it_does_not_take(self) -> None:
         for words, sentence in (

@@ -34,7 +34,13 @@ PAGES = {
 
 def page_of(name: str) -> Page:
     css, body = PAGES[name].split("|", 1)
-    return Page(MemoryFiles({"index.html": f"<!DOCTYPE html><html lang=en><style>body {{ font: 16px/1.5 serif }} {css}</style><body><main>{body}</main></body>"}))
+    return Page(
+        MemoryFiles(
+            {
+                "index.html": f"<!DOCTYPE html><html lang=en><style>body {{ font: 16px/1.5 serif }} {css}</style><body><main>{body}</main></body>"
+            }
+        )
+    )
 
 
 class Equal(unittest.TestCase):
@@ -69,7 +75,9 @@ class Equal(unittest.TestCase):
     def test_parts_of_the_range_beside_each_other(self) -> None:
         alone, split = walk(page_of("flex"), 300, 1400), walk(page_of("flex"), 300, 1400, processes=2)
         for number in range(7):
-            joined = [np.concatenate([one.tables[number] for one in walked.stretches]) for walked in (alone, split)]
+            joined = [
+                np.concatenate([one.tables[number] for one in walked.stretches]) for walked in (alone, split)
+            ]
             self.assertLessEqual(int(np.abs(joined[0].astype(np.int64) - joined[1]).max()), ROUNDINGS)
 
     def test_after_an_edit(self) -> None:
@@ -77,9 +85,19 @@ class Equal(unittest.TestCase):
 
         def made(css: str) -> Page:
             body = f"<div class=a><p>{WORDS}</p></div><div class=b><p>{WORDS} <b>x</b></p></div>"
-            return Page(MemoryFiles({"index.html": f"<!DOCTYPE html><link rel=stylesheet href=s.css><body>{body}", "s.css": css}))
+            return Page(
+                MemoryFiles(
+                    {
+                        "index.html": f"<!DOCTYPE html><link rel=stylesheet href=s.css><body>{body}",
+                        "s.css": css,
+                    }
+                )
+            )
 
-        before, after = ".a { width: 50% }\n.b { padding: 10px }\n", ".a { width: 40% }\n.b { padding: 10px }\n"
+        before, after = (
+            ".a { width: 50% }\n.b { padding: 10px }\n",
+            ".a { width: 40% }\n.b { padding: 10px }\n",
+        )
         edited = made(before)
         walk(edited, 300, 700)
         self.assertTrue(edit_sheet(edited, "s.css", after))
@@ -88,11 +106,20 @@ class Equal(unittest.TestCase):
 
 class Facts(unittest.TestCase):
     def test_a_hill_by_hand(self) -> None:
-        page = Page(MemoryFiles({"index.html": "<!DOCTYPE html><style>body { margin: 0 } div { width: 50%; max-width: 300px } @media (max-width: 399px) { div { display: none } }</style><div></div>"}))
+        page = Page(
+            MemoryFiles(
+                {
+                    "index.html": "<!DOCTYPE html><style>body { margin: 0 } div { width: 50%; max-width: 300px } @media (max-width: 399px) { div { display: none } }</style><div></div>"
+                }
+            )
+        )
         walked = walk(page, 380, 700)
         widths = walked.widths_of(page.select("div")[0])
         self.assertEqual(widths[: 400 - 380], [None] * 20)
-        self.assertEqual([widths[at - 380] for at in (400, 401, 599, 600, 601, 700)], [200.0, 200.5, 299.5, 300.0, 300.0, 300.0])
+        self.assertEqual(
+            [widths[at - 380] for at in (400, 401, 599, 600, 601, 700)],
+            [200.0, 200.5, 299.5, 300.0, 300.0, 300.0],
+        )
         self.assertEqual([(one.low, one.high) for one in walked.stretches], [(380, 399), (400, 700)])
         self.assertTrue((walked.stretches[0].x[:, 1] == ABSENT).all())
 

@@ -21,7 +21,9 @@ class Surveys(TransactionTestCase):
 
     def start(self, status: int = 200, **body: Any) -> Any:
         asked = {"page": "index.html", "start": 320, "end": 700, **body}
-        response = self.client.post(f"{self.base}/surveys", data=json.dumps(asked), content_type="application/json")
+        response = self.client.post(
+            f"{self.base}/surveys", data=json.dumps(asked), content_type="application/json"
+        )
         self.assertEqual(response.status_code, status, response.content)
         return response.json()
 
@@ -42,13 +44,22 @@ class Surveys(TransactionTestCase):
         said = self.follow(self.start(keep=True, index=2)["job"])
         self.assertEqual((said["state"], said["progress"]), ("done", 1.0))
         found = said["survey"]["findings"][0]
-        self.assertEqual((found["kind"], found["selector"], found["low"], found["high"], found["severity"]), ("page-overflow", "div.card", 320, 499, "wrong"))
+        self.assertEqual(
+            (found["kind"], found["selector"], found["low"], found["high"], found["severity"]),
+            ("page-overflow", "div.card", 320, 499, "wrong"),
+        )
         self.assertEqual(found["fix"]["after"], "max-width: 500px")
-        self.assertEqual([(one["at"], one["width"]) for one in said["survey"]["hill"]], [(320, 500.0), (700, 500.0)])
+        self.assertEqual(
+            [(one["at"], one["width"]) for one in said["survey"]["hill"]], [(320, 500.0), (700, 500.0)]
+        )
         self.assertEqual((self.kept()["survey"]["end"], self.kept()["differences"]), (700, []))
-        SiteFile.objects.filter(site=self.site, path="a.css").update(content=CSS.replace("500", "400").encode())
+        SiteFile.objects.filter(site=self.site, path="a.css").update(
+            content=CSS.replace("500", "400").encode()
+        )
         self.follow(self.start(keep=True)["job"])
-        told = [(one["kind"], one["is_better"], one["low"], one["high"]) for one in self.kept()["differences"]]
+        told = [
+            (one["kind"], one["is_better"], one["low"], one["high"]) for one in self.kept()["differences"]
+        ]
         self.assertEqual(told, [("page-overflow", True, 400, 499)])
 
     def test_drafts_are_walked_and_not_kept(self) -> None:
@@ -70,9 +81,18 @@ class Surveys(TransactionTestCase):
 
     def test_accepting(self) -> None:
         body = {"page": "index.html", "key": "k" * 40, "reason": "It is a print page."}
-        self.assertEqual(self.client.put(f"{self.base}/accepted", data=json.dumps(body), content_type="application/json").status_code, 204)
+        self.assertEqual(
+            self.client.put(
+                f"{self.base}/accepted", data=json.dumps(body), content_type="application/json"
+            ).status_code,
+            204,
+        )
         self.assertEqual(self.kept()["accepted"], [{"key": "k" * 40, "reason": "It is a print page."}])
-        refused = self.client.put(f"{self.base}/accepted", data=json.dumps({**body, "reason": ""}), content_type="application/json")
+        refused = self.client.put(
+            f"{self.base}/accepted", data=json.dumps({**body, "reason": ""}), content_type="application/json"
+        )
         self.assertEqual(refused.status_code, 422)
-        self.assertEqual(self.client.delete(f"{self.base}/accepted/{'k' * 40}?page=index.html").status_code, 204)
+        self.assertEqual(
+            self.client.delete(f"{self.base}/accepted/{'k' * 40}?page=index.html").status_code, 204
+        )
         self.assertEqual(self.kept()["accepted"], [])

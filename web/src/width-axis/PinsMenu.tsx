@@ -4,6 +4,7 @@ import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import { ask, client, type Pin, type Site } from "../api/client";
 import { Button, LinkButton } from "../kit/Button";
+import { Choice } from "../kit/Choice";
 import { px } from "../kit/numbers";
 
 const Corner = styled.div`
@@ -22,6 +23,7 @@ const Sheet = styled(Popover)`
   label { font-size: 12px; color: var(--soft); }
   input { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: 4px; background: var(--paper); color: var(--ink); font: inherit; }
   input:focus-visible { outline: 2px solid var(--lake); outline-offset: 1px; }
+  details { margin-top: 10px; } summary { cursor: pointer; color: var(--lake); margin-bottom: 6px; } details ul { margin-top: 6px; }
   [role="alert"] { grid-column: 1 / -1; margin: 0; color: var(--pin); }
 `;
 
@@ -85,6 +87,38 @@ function PinList({ siteId, pins, walker, height, onWalk }: Props) {
         <Button type="submit" data-strong>Put a pin</Button>
         {error && <p role="alert">{error}</p>}
       </form>
+      <Suggestions pins={pins} onPut={(pin) => void save([...pins, pin])} />
     </>
+  );
+}
+
+const SIZES: readonly Pin[] = [
+  { name: "small phone", width: 320, height: 568 }, { name: "phone", width: 390, height: 844 }, { name: "large phone", width: 430, height: 932 },
+  { name: "small tablet", width: 768, height: 1024 }, { name: "tablet", width: 834, height: 1194 }, { name: "laptop", width: 1280, height: 720 },
+  { name: "large laptop", width: 1440, height: 900 }, { name: "desk", width: 1920, height: 1080 },
+];
+const WAYS = ["Upright", "On its side"] as const;
+
+/** Sizes that are common among devices, either way round, to put as pins. */
+function Suggestions({ pins, onPut }: { pins: Pin[]; onPut: (pin: Pin) => void }) {
+  const [way, setWay] = useState<(typeof WAYS)[number]>("Upright");
+  const sizes = SIZES.map((size) => {
+    const [least, most] = [Math.min(size.width, size.height), Math.max(size.width, size.height)];
+    return way === "Upright" ? { ...size, width: least, height: most } : { name: `${size.name} on its side`, width: most, height: least };
+  });
+  const left = sizes.filter((size) => !pins.some((pin) => pin.width === size.width && pin.height === size.height));
+  return (
+    <details>
+      <summary>Sizes to begin with</summary>
+      <Choice label="Which way round" options={WAYS} value={way} onChange={setWay} />
+      <ul>
+        {left.map((size) => (
+          <li key={size.name}>
+            <span>{size.name}, {px(size.width)} × {px(size.height)}</span>
+            <LinkButton aria-label={`Put a pin for ${size.name}`} onPress={() => onPut(size)}>Put</LinkButton>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

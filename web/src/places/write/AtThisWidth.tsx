@@ -1,4 +1,5 @@
 import { memo } from "react";
+import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
 import type { Finding, Numbers } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
@@ -14,6 +15,9 @@ const Panel = styled.aside`
   ul { display: grid; gap: 6px; margin: 0 0 8px; padding: 0; list-style: none; }
   strong.wrong { color: var(--wrong); }
   strong.doubt { color: var(--doubt); }
+  label { display: flex; gap: 6px; align-items: center; margin-bottom: 8px; color: var(--soft); font-size: 12px; cursor: pointer; }
+  label[data-focus-visible] .tick { outline: 2px solid var(--lake); outline-offset: 1px; }
+  .tick { display: inline-grid; place-items: center; width: 14px; height: 14px; border: 1px solid var(--soft); border-radius: 2px; color: var(--ink); line-height: 1; }
   .behind { margin-bottom: 6px; color: var(--soft); font-size: 12px; }
   > button { padding: 2px 9px; font-size: 12px; }
 `;
@@ -80,6 +84,7 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured,
         {numbers && !error && count === 0 && <li>Nothing is doubtful here.</li>}
       </ul>
       <p className="behind" aria-live="off">{survey.error ?? (survey.progress !== null ? `Walking every width, ${Math.round(survey.progress * 100)} of 100` : survey.survey ? `Every width walked: ${findings.length} ${findings.length === 1 ? "finding" : "findings"}${survey.isStale ? ", before this change" : ""}.` : "")}</p>
+      <Checkbox isSelected={survey.walks} onChange={survey.onWalks}>{({ isSelected }) => <><span aria-hidden="true" className="tick">{isSelected ? "✓" : ""}</span> Walk every width after each pause</>}</Checkbox>
       {rule && numbers && <Button onPress={onQuery}>Open a query at {px(numbers.width)} for line {rule.line}</Button>}
     </Panel>
   );

@@ -1,5 +1,5 @@
 /** The survey behind Write: walks the page after each pause, and stops at the next keystroke. */
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useSurvey } from "../survey/useSurvey";
@@ -15,14 +15,24 @@ export interface SurveyBehind {
   error: string | undefined;
   isStale: boolean;
   survey: Survey | undefined;
+  /** Whether the page is walked behind writing at all: a switch that is remembered. */
+  walks: boolean;
+  onWalks: (walks: boolean) => void;
 }
+
+const REMEMBERED = "hillpin.walks-behind";
 
 /** The newest survey of the page as it is written; undefined until one has ended. */
 export function useSurveyBehind(site: number, page: string, drafts: Record<string, string>, ready: boolean, texts: Texts): SurveyBehind {
   const { survey, progress, error, start, stop } = useSurvey(site);
+  const [walks, setWalks] = useState(() => localStorage.getItem(REMEMBERED) !== "no");
+  const onWalks = useCallback((wanted: boolean) => {
+    localStorage.setItem(REMEMBERED, wanted ? "yes" : "no");
+    setWalks(wanted);
+  }, []);
   const [of, setOf] = useState<Record<string, string> | null>(null);
   useEffect(() => {
-    if (!ready) return undefined;
+    if (!ready || !walks) return undefined;
     const pause = window.setTimeout(() => {
       setOf(drafts);
       start({ page, drafts, keep: false });
@@ -31,7 +41,7 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
       clearTimeout(pause);
       stop();
     };
-  }, [ready, page, drafts, start, stop]);
+  }, [ready, walks, page, drafts, start, stop]);
   // A keystroke is told to the texts before anything is drawn: the walk ends there.
   useEffect(() => {
     let version = texts.snapshot().version;
@@ -41,7 +51,7 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
       version = now;
     });
   }, [texts, stop]);
-  return { progress, error, isStale: of !== drafts, survey };
+  return { progress, error, isStale: of !== drafts, survey, walks, onWalks };
 }
 
 /** Findings beside the lines that they are about. */
