@@ -191,6 +191,14 @@ class Planted(unittest.TestCase):
         found = [one for one in findings("p { margin: 0 }", f"<p>{LONG}</p>") if one.kind == "long-line"]
         self.assertEqual([(one.low, one.high) for one in found], [(721, HIGH)])
 
+    def test_text_that_grows_with_the_window(self) -> None:
+        # At 2vw the figure 0 is w ÷ 100 wide, so that 60vw are 60 characters at every width; 95vw are 95.
+        css = ".a { width: 60vw; font-size: 2vw; line-height: 1.5; margin: 0 }\n.b { width: 95vw; font-size: 2vw; line-height: 1.5; margin: 0 }"
+        found = findings(css, f"<p class=a>{LONG}</p><p class=b>{LONG}</p>")
+        self.assertEqual(
+            [(one.kind, one.selector, one.low, one.high) for one in found], [("long-line", "p.b", LOW, HIGH)]
+        )
+
     def test_a_narrow_column(self) -> None:
         found = [
             one
@@ -338,6 +346,13 @@ class Clean(unittest.TestCase):
             css,
             f"<div class=h><img src=b.png alt=boat><p>Departures</p></div><div><div class=t></div><p style='max-width: 60ch'>{LONG}</p><p style='max-width: 60ch'>{LONG}</p></div>",
             b_png=picture(40, 30),
+        )
+
+    def test_what_closed_details_hold_and_controls_as_the_browser_has_them(self) -> None:
+        css = ".w { width: 1200px } form { max-width: 300px }"
+        self.clean(
+            css,
+            "<details><summary>More</summary><p class=w>a</p></details><form><label>One <input></label><br><label>Two <input></label></form>",
         )
 
     def test_queries_that_meet(self) -> None:

@@ -12,6 +12,9 @@ from hillpin.core.page import Page
 from hillpin.core.survey.survey import survey
 from hillpin.core.survey.tables import ABSENT
 from hillpin.core.survey.walk import Stopped, Walked, walk
+from hypothesis import HealthCheck, given, settings
+
+from tests.core.test_robust import rules, sheet, trees
 
 CASES = Path(__file__).resolve().parents[3] / "shared" / "cases"
 ROUNDINGS = 8
@@ -79,6 +82,18 @@ class Equal(unittest.TestCase):
                 np.concatenate([one.tables[number] for one in walked.stretches]) for walked in (alone, split)
             ]
             self.assertLessEqual(int(np.abs(joined[0].astype(np.int64) - joined[1]).max()), ROUNDINGS)
+
+    @settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+    @given(trees, rules)
+    def test_made_pages(self, html: str, made: list[tuple[str, list[tuple[str, str]]]]) -> None:
+        files = {
+            "index.html": f"<!DOCTYPE html><link rel=stylesheet href=s.css><body>{html}",
+            "s.css": sheet(made),
+        }
+        pages = [Page(MemoryFiles(files)) for _ in range(3)]
+        self.same(walk(pages[0], 320, 420), walk(pages[1], 320, 420, every=True))
+        self.assertEqual((surveyed := survey(pages[2], 320, 330)).start, 320)
+        self.assertTrue(all(one.line >= 1 for one in surveyed.findings))
 
     def test_after_an_edit(self) -> None:
         from hillpin.core.edit import edit_sheet

@@ -168,17 +168,9 @@ def _measures(survey: Survey, element: Element) -> np.ndarray:
             parts.append(np.zeros(len(stretch.x)))
             continue
         width = content_widths(stretch, element, style)
-        zero = _zeros(survey, stretch, style)
+        zero = survey.zero_widths(style, stretch)
         parts.append(np.where(stretch.x[:, element.index] == ABSENT, 0, width / zero))
     return np.concatenate(parts)
-
-
-def _zeros(survey: Survey, stretch: Stretch, style: ComputedStyle) -> np.ndarray | float:
-    """The advance of 0 in CSS px; at each width where the size of the text has to do with the window's."""
-    if not style.uses_viewport:
-        return max(survey.page.fonts.zero_advance(style), 0.01)
-    del stretch
-    return max(survey.page.fonts.zero_advance(style), 0.01)
 
 
 def content_widths(stretch: Stretch, element: Element, style: ComputedStyle) -> np.ndarray:
@@ -201,7 +193,7 @@ def _measure_finding(survey: Survey, kind: str, elements: list[Element], low: in
     style = survey.style(element, stretch)
     assert style is not None
     width = float(content_widths(stretch, element, style)[at - stretch.low])
-    zero = survey.page.fonts.zero_advance(style)
+    zero = float(survey.zero_widths(style, stretch)[at - stretch.low])
     characters, name = width / zero, name_of(element)
     place = place_of(survey.page, element, style, "max_width", "width")
     many = f" ({len(elements)} blocks)" if len(elements) > 1 else ""

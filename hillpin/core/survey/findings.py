@@ -90,6 +90,7 @@ class Survey:
         self.page: Page = walked.page
         self.elements: list[Element] = self.page.document.elements
         self._exact: set[int] = set()
+        self._zeros: dict[int, dict[int, NDArray[np.float64]]] = {}
         self._clipped: dict[int, dict[Element, bool]] = {}
 
     @property
@@ -116,6 +117,23 @@ class Survey:
                 table[width - stretch.low] = row[:, number]
             self.page.layout(stretch.low, self.walked.height)
         return stretch
+
+    def zero_widths(self, style: ComputedStyle, stretch: Stretch) -> NDArray[np.float64]:
+        """The advance of the figure 0 in a style's font at every width of a stretch, in CSS px."""
+        fonts = self.page.fonts
+        if not style.uses_viewport & 2:
+            return np.full(len(stretch.x), max(fonts.zero_advance(style), 0.01))
+        known = self._zeros.get(id(stretch))
+        if known is None:
+            # The text's size has to do with the window's: styles are brought to every width, without laying out.
+            moving = {id(one): one for one in stretch.layout.tree.styles.values() if one.uses_viewport & 2}
+            known = self._zeros[id(stretch)] = {key: np.empty(len(stretch.x)) for key in moving}
+            for row, width in enumerate(range(stretch.low, stretch.high + 1)):
+                self.page.restyle_at(width, self.walked.height)
+                for key, one in moving.items():
+                    known[key][row] = max(fonts.zero_advance(one), 0.01)
+            self.page.layout(stretch.low, self.walked.height)
+        return known[id(style)]
 
     def style(self, element: Element, stretch: Stretch) -> ComputedStyle | None:
         return stretch.layout.tree.styles.get(element)
@@ -213,8 +231,18 @@ def box_of(stretch: Stretch, element: Element) -> Box | None:
 
 
 def is_hidden(element: Element, style: ComputedStyle | None) -> bool:
-    """Whether an element is there but not seen."""
-    return style is None or style.display == "none" or style.visibility != "visible" or style.opacity == 0
+    """Whether an element is there but not seen: invisible, or in details that are closed."""
+    return style is None or style.display == "none" or style.visibility != "visible" or style.opacity == 0 or in_closed_details(element)
+
+
+def in_closed_details(element: Element) -> bool:
+    """Whether an element is in the part of closed details that is not shown (HTML 4.11.1)."""
+    inner = element
+    for around in element.ancestors():
+        if around.tag == "details" and "open" not in around.attributes and inner is not next((one for one in around.elements if one.tag == "summary"), None):
+            return True
+        inner = around
+    return False
 
 
 def sorted_findings(findings: Iterable[Finding]) -> list[Finding]:

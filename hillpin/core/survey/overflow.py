@@ -11,7 +11,7 @@ from ..layout.context import Context
 from ..layout.inline_metrics import style_metrics
 from ..markup.tree import Element
 from ..styles.computed import ComputedStyle
-from .findings import Finding, Fix, Place, Survey, box_of, declared, has_own_text, name_of, place_of, runs_of, wide
+from .findings import Finding, Fix, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of, runs_of, wide
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -56,7 +56,7 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
     causes: dict[int, np.ndarray] = {}
     for index in map(int, beyond):
         element = survey.elements[index]
-        if survey.is_clipped(element, stretch) or element.namespace != "html":
+        if survey.is_clipped(element, stretch) or element.namespace != "html" or in_closed_details(element):
             continue
         own = np.where(stretch.x[:, index] == ABSENT, ABSENT, stretch.right[:, index]).astype(np.int64)
         full = own
@@ -229,7 +229,7 @@ def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndar
     for element in survey.elements:
         style = survey.style(element, stretch)
         box = box_of(stretch, element)
-        if style is None or box is None or element.namespace != "html" or survey.is_clipped(element, stretch, own=True):
+        if style is None or box is None or element.namespace != "html" or survey.is_clipped(element, stretch, own=True) or is_hidden(element, style):
             continue
         index = element.index
         text = stretch.text[:, index] > stretch.right[:, index] + LEAST

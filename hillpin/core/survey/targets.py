@@ -11,6 +11,7 @@ from .walk import Stretch
 
 SIZE = 24 * 64
 _FIELDS = ("input", "select", "textarea")
+_SIZING = ("width", "height", "padding_top", "padding_bottom", "border_top_width", "font_size", "line_height", "appearance")
 _LISTS = ("ul", "ol", "nav", "menu", "header", "footer", "form", "section", "article", "main", "table")
 
 
@@ -87,8 +88,8 @@ def _is_excepted(survey: Survey, stretch: Stretch, element: Element) -> bool:
     style = survey.style(element, stretch)
     if element.tag == "a" and box_of(stretch, element) is None and _is_in_sentence(element):
         return True
-    if element.tag in _FIELDS and element.attributes.get("type", "").lower() in ("checkbox", "radio", "range", "color"):
-        return declared(style, "width") is None and declared(style, "height") is None
+    if element.tag in (*_FIELDS, "button"):
+        return all(declared(style, name) is None for name in _SIZING)
     return False
 
 
