@@ -83,7 +83,7 @@ class Equal(unittest.TestCase):
             ]
             self.assertLessEqual(int(np.abs(joined[0].astype(np.int64) - joined[1]).max()), ROUNDINGS)
 
-    @settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=20, deadline=None, suppress_health_check=list(HealthCheck))
     @given(trees, rules)
     def test_made_pages(self, html: str, made: list[tuple[str, list[tuple[str, str]]]]) -> None:
         files = {
@@ -91,7 +91,7 @@ class Equal(unittest.TestCase):
             "s.css": sheet(made),
         }
         pages = [Page(MemoryFiles(files)) for _ in range(3)]
-        self.same(walk(pages[0], 320, 420), walk(pages[1], 320, 420, every=True))
+        self.same(walk(pages[0], 320, 370), walk(pages[1], 320, 370, every=True))
         self.assertEqual((surveyed := survey(pages[2], 320, 330)).start, 320)
         self.assertTrue(all(one.line >= 1 for one in surveyed.findings))
 

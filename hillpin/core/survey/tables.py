@@ -22,6 +22,9 @@ Table = NDArray[np.int32]
 ABSENT = -(2**30)
 """Stands in every column for an element that makes no box."""
 
+FURTHEST = 2**29
+"""Numbers beyond this, in 1/64 px, are kept as this: no page is 8 million px wide."""
+
 COLUMNS = 7
 """Left, top, right, bottom; where its text ends at the right, where generated boxes in it do, and how far down its content
 reaches (only where that is below its own bottom)."""
@@ -143,7 +146,7 @@ class Tables:
         if index is None:
             index = self.owners[id(box)] = owner_of(box)
         if index >= 0 and table[index, column] < end:
-            table[index, column] = end
+            table[index, column] = min(end, FURTHEST)
 
     def _blended(self, noted: _Noted) -> None:
         """The rectangles of a span at all widths that were noted (CSSOM View §6)."""
@@ -155,6 +158,7 @@ class Tables:
         rows = (a.rows * (whole - parts) + b.rows * parts + whole // 2) // whole
         rows[:, :, 0] += places[:, 1, np.newaxis]
         rows[:, :, 1] += places[:, 2, np.newaxis]
+        np.clip(rows, -FURTHEST // 2, FURTHEST // 2, out=rows)
         plan = self._plan(a.ids)
         at = (places[:, 0] - self.low)[:, np.newaxis]
         if len(plan.elements):
@@ -204,12 +208,13 @@ class Tables:
             if element not in collector.shapes:
                 table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
         for (index, column), end in collector.ends.items():
-            table[index, column] = end
+            table[index, column] = min(end, FURTHEST)
 
 
 def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
     """Take a rectangle into an element's; empty ones count only where all are empty."""
     row = table[index]
+    left, top, right, bottom = (min(max(side, -FURTHEST), FURTHEST) for side in (left, top, right, bottom))
     if row[0] == ABSENT:
         row[:4] = left, top, right, bottom
     elif left == right and top == bottom:
