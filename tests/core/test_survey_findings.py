@@ -29,6 +29,16 @@ def findings(css: str, body: str, **files: bytes) -> list[Finding]:
     return survey(Page(MemoryFiles({"index.html": page, "s.css": sheet, **named})), LOW, HIGH).findings
 
 
+def _page(css: str, body: str) -> Page:
+    return Page(
+        MemoryFiles(
+            {
+                "index.html": f"<!DOCTYPE html><style>body {{ margin: 0 }} {css}</style><body><main>{body}</main></body>"
+            }
+        )
+    )
+
+
 Expected = tuple[str, str, int | None, int | None, int]
 
 
@@ -122,6 +132,18 @@ class Planted(unittest.TestCase):
         self.check(
             css, "<div class=column><div class=wide></div></div>", ("box-overflow", "div.wide", LOW, HIGH, 3)
         )
+
+    def test_one_cause_is_one_finding(self) -> None:
+        # The grid's one track is 300 wide at least; with 2 × 20 of padding round it the window is too narrow up to 319, and up to
+        # 339 the track only sticks out of the grid.
+        css = ".w { padding: 0 20px }\n.g { display: grid; grid-template-columns: minmax(300px, 1fr) }\n.g div { height: 30px }"
+        page_range = [
+            (one.kind, one.selector, one.low, one.high)
+            for one in survey(
+                _page(css, "<div class=w><div class=g><div></div></div></div>"), 300, 400
+            ).findings
+        ]
+        self.assertEqual(page_range, [("page-overflow", "div.g", 300, 319)])
 
     # row-break
 

@@ -219,8 +219,17 @@ def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
         for element in (top, *top.descendants()):
             known = found.get((element.index, "right"))
             if known is not None and finding.low is not None and finding.high is not None:
-                known[finding.low - survey.walked.start : finding.high - survey.walked.start + 1] = False
+                _clear(known, finding.low - survey.walked.start, finding.high - survey.walked.start)
     return [_box_finding(survey, survey.elements[index], side, low, high) for (index, side), mask in found.items() for low, high in runs_of(mask, survey.walked.start)]
+
+
+def _clear(mask: np.ndarray, first: int, last: int) -> None:
+    """Take a run out of a mask, with what adjoins it: where the window is a little wider the same cause only sticks out less."""
+    while first > 0 and mask[first - 1]:
+        first -= 1
+    while last + 1 < len(mask) and mask[last + 1]:
+        last += 1
+    mask[first : last + 1] = False
 
 
 def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndarray]:
@@ -242,11 +251,8 @@ def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndar
             continue
         beyond = (stretch.right[:, index] > stretch.right[:, parent.index] + LEAST) & (stretch.x[:, index] != ABSENT) & (stretch.x[:, parent.index] != ABSENT)
         if beyond.any() and _is_seen(stretch, index):
-            row = int(np.flatnonzero(beyond)[-1])
             blamed = _blamed(survey, stretch, element, _Reach(stretch.right[:, index], stretch.right[:, index]), beyond) if _is_item(box) else element
-            width, room = (int(stretch.right[row, one] - stretch.x[row, one]) for one in (index, parent.index))
-            target = element if width > room else blamed
-            key = (target.index, "right")
+            key = (blamed.index, "right")
             found[key] = found.get(key, np.zeros(len(beyond), np.bool_)) | beyond
     # What is inside something that sticks out goes with it.
     for (index, side), mask in list(found.items()):
