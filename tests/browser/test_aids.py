@@ -31,10 +31,19 @@ class AidCase(InterfaceCase):
         # What depends on the caret is drawn after a pause.
         self.page.wait_for_timeout(300)
 
+    def setUp(self) -> None:
+        super().setUp()
+        self.seen = {one.path: bytes(one.content) for one in SiteFile.objects.filter(site=self.site)}
+
     def saved(self, path: str = "style.css") -> str:
-        """A file as it is saved."""
-        self.page.wait_for_timeout(900)
-        return bytes(SiteFile.objects.get(site=self.site, path=path).content).decode()
+        """A file as it is saved: once it is another than when this was asked last, or after some seconds."""
+        for _ in range(60):
+            self.page.wait_for_timeout(100)
+            content = bytes(SiteFile.objects.get(site=self.site, path=path).content)
+            if content != self.seen.get(path):
+                break
+        self.seen[path] = content
+        return content.decode()
 
 
 class Rules(AidCase):
@@ -126,7 +135,7 @@ class States(AidCase):
         self.to_line(".button {")
         page.keyboard.type(".button:hover { margin-left: 30px; }\n")
         # Selected by the caret: a click would hover it in earnest.
-        page.wait_for_timeout(900)
+        self.saved()
         self.caret_on("padding", "padding: .65em 1.3em")
         expect(page.get_by_text("Selected: a.button")).to_be_visible()
         panel = self.aside("States")
@@ -214,7 +223,7 @@ class KeyboardOnly(AidCase):
         press("Shift+ArrowDown")
         press("Delete")
         self.walk_to(400)
-        page.wait_for_timeout(900)
+        page.wait_for_timeout(2000)
         tops = (
             page.frames[1]
             .locator(".trio p")
@@ -222,7 +231,7 @@ class KeyboardOnly(AidCase):
         )
         self.assertEqual(len(set(tops)), 3)
         self.walk_to(640)
-        page.wait_for_timeout(500)
+        page.wait_for_timeout(1500)
         tops = (
             page.frames[1]
             .locator(".trio p")
@@ -232,7 +241,7 @@ class KeyboardOnly(AidCase):
 
     def to_saved_line(self, text: str) -> None:
         """The caret at the start of a line of the stylesheet, when it is saved."""
-        self.page.wait_for_timeout(900)
+        self.saved()
         self.to_line(text)
         self.page.wait_for_timeout(300)
 

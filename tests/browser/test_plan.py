@@ -92,7 +92,7 @@ class Rows(PlanCase):
         page = self.open_plan()
         page.get_by_role("region", name="Box", exact=True).get_by_label("Name").fill("Harbour head")
         expect(page.get_by_text("Saved")).to_be_visible()
-        page.wait_for_timeout(900)
+        page.wait_for_timeout(2500)
         self.assertEqual(SitePlan.objects.get(pk=self.kept.pk).content["boxes"][0]["name"], "Harbour head")
         page.reload()
         expect(page.get_by_role("region", name="Box", exact=True).get_by_label("Name")).to_have_value(
@@ -280,7 +280,7 @@ class FromCode(InterfaceCase):
         source.focus()
         page.keyboard.press("Control+z")
         expect(source).not_to_contain_text("div.fare-row as grid")
-        page.wait_for_timeout(900)
+        page.wait_for_timeout(2500)
         self.assertEqual(
             bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode(), before
         )
