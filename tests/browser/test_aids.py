@@ -195,6 +195,9 @@ class KeyboardOnly(AidCase):
             "\n.trio {\n  display: flex;\n  gap: 20px;\n}\n.trio p { flex: 1; min-width: 180px; }\n"
         )
         self.walk_to(900)
+        # The caret selects among rules that the numbers know: the new one must have come.
+        self.saved()
+        page.wait_for_timeout(1500)
         page.get_by_label("Source of style.css").focus()
         press("ArrowUp")
         page.wait_for_timeout(400)
