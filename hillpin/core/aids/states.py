@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -53,9 +54,14 @@ def held_page(page: Page, index: int, state: HeldState) -> Page:
     if state == "current":
         element.attributes["aria-current"] = "page"
     else:
-        around = frozenset([element, *element.ancestors()])
-        fresh.cascade.state = MatchState({name: around if name in _CHAINED else frozenset([element]) for name in _CLASSES[state]})
+        fresh.cascade.state = state_on(element, _CLASSES[state])
     return fresh
+
+
+def state_on(element: Element, names: Iterable[str]) -> MatchState:
+    """An element in states by their pseudo-classes, with what is around it in those that reach outwards."""
+    around = frozenset([element, *element.ancestors()])
+    return MatchState({name: around if name in _CHAINED else frozenset([element]) for name in names})
 
 
 def hold(page: Page, index: int, state: HeldState, width: int, height: int = 800) -> Held:

@@ -10,7 +10,8 @@ import numpy as np
 
 from ..layout.boxes import Kind
 from ..markup.tree import Element
-from .findings import Survey, box_of, declared, name_of, runs_of, wide
+from ..numbers import px
+from .findings import Survey, box_of, declared, name_of, runs_of
 from .rows import counts_of, row_numbers
 from .tables import ABSENT
 from .walk import Stretch
@@ -105,7 +106,6 @@ def _arrangements(survey: Survey, stretch: Stretch, element: Element) -> list[st
         return [f"table, {columns} {'column' if columns == 1 else 'columns'}"] * len(stretch.x)
     parts = _parts(survey, stretch, element)
     rows = row_numbers(stretch, parts)
-    # Text and pictures beside a single box below one another need no words.
     changes = np.flatnonzero((rows[1:] != rows[:-1]).any(axis=1)) + 1
     words: list[str] = []
     bounds = [0, *(int(one) for one in changes), len(rows)]
@@ -188,7 +188,7 @@ def _limits(survey: Survey, stretch: Stretch) -> list[SurveyEdge]:
                 at = low - 1 if word == "maximum" else high + 1
                 is_bend = stretch.low < at <= stretch.high and (word == "minimum" or low - 1 > stretch.low)
                 if is_bend and high - low >= 2 and _is_limit(style, name, int(widths[low - stretch.low])):
-                    edges.append(SurveyEdge(at, f"{name_of(element)} {'reaches its maximum of' if word == 'maximum' else 'leaves its minimum of'} {wide(int(widths[low - stretch.low]) / 64)}", winner.declaration.file, winner.declaration.line))
+                    edges.append(SurveyEdge(at, f"{name_of(element)} {'reaches its maximum of' if word == 'maximum' else 'leaves its minimum of'} {px(int(widths[low - stretch.low]) / 64)}", winner.declaration.file, winner.declaration.line))
     return edges
 
 

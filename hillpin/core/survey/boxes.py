@@ -6,8 +6,9 @@ import numpy as np
 
 from ..layout.boxes import Kind, edges_of
 from ..markup.tree import Element
+from ..numbers import px
 from ..styles.computed import ComputedStyle
-from .findings import Finding, Fix, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of, wide
+from .findings import Finding, Fix, Masks, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -21,8 +22,7 @@ _TEXT_BLOCKS = frozenset({"p", "li", "dd", "blockquote", "div", "section", "arti
 
 def collapsed_parent(survey: Survey) -> list[Finding]:
     """A box that does not contain its floats, and has nothing in flow after them that flows round them (CSS 2 §10.6.3)."""
-    found: dict[int, np.ndarray] = {}
-    total = survey.walked.end - survey.walked.start + 1
+    found: Masks[int] = Masks(survey.walked)
     for stretch in survey.stretches:
         for element in survey.elements:
             floats = _uncontained(survey, stretch, element)
@@ -31,10 +31,8 @@ def collapsed_parent(survey: Survey) -> list[Finding]:
             index = element.index
             bottom = stretch.bottom[:, [one.index for one in floats]].max(axis=1)
             mask = (bottom > stretch.bottom[:, index] + LEAST) & (stretch.x[:, index] != ABSENT)
-            if mask.any():
-                offset = stretch.low - survey.walked.start
-                found.setdefault(index, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
-    return [_collapsed(survey, survey.elements[index], low, high) for index, mask in found.items() for low, high in runs_of(mask, survey.walked.start)]
+            found.put(index, stretch, mask)
+    return [_collapsed(survey, survey.elements[index], low, high) for index, low, high in found.runs()]
 
 
 def _uncontained(survey: Survey, stretch: Stretch, element: Element) -> list[Element]:
@@ -66,8 +64,8 @@ def _collapsed(survey: Survey, element: Element, low: int, high: int) -> Finding
     bottom = max(int(stretch.bottom[row, one.index]) for one in floats) / 64
     own, top = int(stretch.bottom[row, element.index]) / 64, int(stretch.y[row, element.index]) / 64
     place = place_of(survey.page, element, survey.style(element, stretch), "overflow_x")
-    message = f"{name} is {wide(own - top)} high, and its floats reach {wide(bottom - own)} further down: it does not contain them."
-    working = (f"bottom of the floats {wide(bottom)}", f"− bottom of {name} {wide(own)}", f"= {wide(bottom - own)} outside")
+    message = f"{name} is {px(own - top)} high, and its floats reach {px(bottom - own)} further down: it does not contain them."
+    working = (f"bottom of the floats {px(bottom)}", f"− bottom of {name} {px(own)}", f"= {px(bottom - own)} outside")
     return Finding("collapsed-parent", element.index, name, low, high, place.file, place.line, message, working, _contain(survey, element))
 
 
@@ -76,8 +74,7 @@ def _contain(survey: Survey, element: Element) -> Fix | None:
     rule = next((match.rule for match in reversed(survey.page.cascade.matches(element).own) if match.rule.origin == "author" and not match.rule.inline and not match.rule.media), None)
     if rule is None:
         return None
-    text = survey.page.sheet_texts.get(rule.file, survey.page.document.source if rule.file == survey.page.path else "")
-    lines = text.split("\n")
+    lines = survey.lines_of(rule.file)
     if not 0 < rule.line <= len(lines) or "{" not in lines[rule.line - 1]:
         return None
     return Fix(rule.file, rule.line, "{", "{ display: flow-root;", f"Make {name_of(element)} contain its floats.")
@@ -85,32 +82,24 @@ def _contain(survey: Survey, element: Element) -> Fix | None:
 
 def stretched_image(survey: Survey) -> list[Finding]:
     """A picture at a ratio that is not its own, and not fitted (css-images-3 §5.5)."""
-    findings: list[Finding] = []
-    for element in survey.elements:
-        if element.tag in ("img", "video", "input"):
-            findings += _stretched(survey, element)
-    return findings
-
-
-def _stretched(survey: Survey, element: Element) -> list[Finding]:
-    total = survey.walked.end - survey.walked.start + 1
-    mask = np.zeros(total, np.bool_)
+    found: Masks[int] = Masks(survey.walked)
+    pictures = [one for one in survey.elements if one.tag == "img"]
     for stretch in survey.stretches:
-        ratio, sizes = _ratio(survey, stretch, element), _content_sizes(stretch, element)
-        if ratio is None or sizes is None:
-            continue
-        width, height = sizes
-        away = np.abs(height - width / ratio) > 0.5 + 1 / 64
-        across = np.abs(width - height * ratio) > 0.5 + 1 / 64
-        offset = stretch.low - survey.walked.start
-        mask[offset : offset + len(width)] = away & across & (width > 0) & (height > 0)
-    return [_stretch_finding(survey, element, low, high) for low, high in runs_of(mask, survey.walked.start)]
+        for element in pictures:
+            ratio, sizes = _ratio(survey, stretch, element), _content_sizes(stretch, element)
+            if ratio is None or sizes is None:
+                continue
+            width, height = sizes
+            away = np.abs(height - width / ratio) > 0.5 + 1 / 64
+            across = np.abs(width - height * ratio) > 0.5 + 1 / 64
+            found.put(element.index, stretch, away & across & (width > 0) & (height > 0))
+    return [_stretch_finding(survey, survey.elements[index], low, high) for index, low, high in found.runs()]
 
 
 def _ratio(survey: Survey, stretch: Stretch, element: Element) -> float | None:
     """The picture's own ratio, where it fills its box whatever the box's."""
     style, box = survey.style(element, stretch), box_of(stretch, element)
-    if style is None or box is None or box.kind != Kind.REPLACED or style.object_fit != "fill" or element.tag != "img":
+    if style is None or box is None or box.kind != Kind.REPLACED or style.object_fit != "fill":
         return None
     size = survey.page.pictures.size(element.attributes.get("src", ""))
     return size.ratio if size is not None and size.ratio else None
@@ -140,8 +129,8 @@ def _stretch_finding(survey: Survey, element: Element, low: int, high: int) -> F
     width, height = float(sizes[0][low - stretch.low]), float(sizes[1][low - stretch.low])
     names = ("height", "width", "max_width") if declared(style, "height") is not None else ("width", "max_width", "height")
     place = place_of(survey.page, element, style, *names)
-    message = f"At {low:,} {name} is shown at {wide(width)} × {wide(height)}; at its own ratio it would be {wide(width / ratio)} high."
-    working = (f"width {wide(width)}", f"÷ own ratio {ratio:.4g}", f"= {wide(width / ratio)}", f"shown at {wide(height)}")
+    message = f"At {low:,} {name} is shown at {px(width)} × {px(height)}; at its own ratio it would be {px(width / ratio)} high."
+    working = (f"width {px(width)}", f"÷ own ratio {ratio:.4g}", f"= {px(width / ratio)}", f"shown at {px(height)}")
     return Finding("stretched-image", element.index, name, low, high, place.file, place.line, message, working)
 
 
@@ -198,5 +187,5 @@ def _measure_finding(survey: Survey, kind: str, elements: list[Element], low: in
     place = place_of(survey.page, element, style, "max_width", "width")
     many = f" ({len(elements)} blocks)" if len(elements) > 1 else ""
     message = f"Lines of {name}{many} are {characters:.0f} characters long at {at:,}; {'over 90 the eye loses the next line' if kind == 'long-line' else 'under 20 nearly every word stands alone'}."
-    working = (f"content width {wide(width)}", f"÷ width of 0, {wide(zero)}", f"= {wide(characters)} characters")
+    working = (f"content width {px(width)}", f"÷ width of 0, {px(zero)}", f"= {px(characters)} characters")
     return Finding(kind, element.index, name, low, high, place.file, place.line, message, working)

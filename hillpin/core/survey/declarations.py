@@ -14,6 +14,7 @@ from ..styles.declarations import Declaration, Problem
 from ..styles.selectors import MatchState
 from ..styles.sheet import Rule
 from .findings import Finding, Survey, box_of, declared, name_of
+from .walk import Stretch
 
 _STATES = ("hover", "focus", "focus-visible", "focus-within", "active", "checked", "target", "visited", "disabled", "enabled", "invalid", "valid", "required",
            "optional", "placeholder-shown", "autofill", "open", "indeterminate", "read-only", "user-invalid", "user-valid", "default", "in-range", "out-of-range")  # fmt: skip
@@ -24,7 +25,7 @@ def query_range(survey: Survey, rule: Rule) -> tuple[int | None, int | None]:
     """The widths over which a rule's media queries hold; (None, None) where it is in none that turns with the width."""
     if not any(condition.turns() for condition in rule.media):
         return None, None
-    on = [one for one in survey.stretches if all(condition.matches(one.layout.viewport) for condition in rule.media)]
+    on = survey.counting(rule.media)
     return (on[0].low, on[-1].high) if on else (None, None)
 
 
@@ -35,11 +36,11 @@ def dead_declaration(survey: Survey) -> list[Finding]:
     findings: list[Finding] = []
     for rule in _author_rules(page):
         elements = [one for one in matched.get(id(rule), []) if one.index >= 0 and any(match.rule is rule for match in page.cascade.matches(one).own)]
-        stretches = [one for one in survey.stretches if all(condition.matches(one.layout.viewport) for condition in rule.media)]
+        stretches = survey.counting(rule.media)
         if not elements or not stretches or "*" in rule.text:
             continue
         for declaration in rule.declarations:
-            reason, named = _reason(survey, declaration, elements, rule)
+            reason, named = _reason(survey, declaration, elements, stretches)
             if reason and named is not None:
                 low, high = query_range(survey, rule)
                 message = f"{declaration.name}: {declaration.text} does nothing on {name_of(named)}: {reason}."
@@ -54,12 +55,10 @@ def _author_rules(page: Page) -> list[Rule]:
     return rules
 
 
-def _reason(survey: Survey, declaration: Declaration, elements: list[Element], rule: Rule) -> tuple[str, Element | None]:
+def _reason(survey: Survey, declaration: Declaration, elements: list[Element], stretches: list[Stretch]) -> tuple[str, Element | None]:
     """Why a declaration has no effect on any of the elements; empty where it may have one on some, somewhere."""
     reason, named = "", None
-    for stretch in survey.stretches:
-        if not all(condition.matches(stretch.layout.viewport) for condition in rule.media):
-            continue
+    for stretch in stretches:
         for element in elements:
             style = survey.style(element, stretch)
             if style is None or style.display == "none" or element not in stretch.layout.rects:
@@ -90,11 +89,11 @@ def invalid_declaration(survey: Survey) -> list[Finding]:
             continue
         subject = _subject(page, problem)
         low, high = _range_at(survey, problem.file, problem.line)
-        is_area = problem.text.startswith(_AREA_PROPERTIES)
+        is_area = problem.text.startswith(_AREA_PROPERTIES) and "There is no property" not in problem.message
         shown = f"{problem.text}: {problem.message}" if problem.text else problem.message
-        if is_area and "There is no property" not in problem.message:
+        if is_area:
             shown = f"{problem.text}: the template is not rectangular, or an area's name is not quoted as it must be."
-        kind = "unknown-area" if is_area and "There is no property" not in problem.message else "invalid-declaration"
+        kind = "unknown-area" if is_area else "invalid-declaration"
         name = name_of(subject) if subject is not None else problem.selector
         findings.append(Finding(kind, subject.index if subject is not None else None, name, low, high, problem.file, problem.line, shown))
     return findings
@@ -139,7 +138,7 @@ def _range_at(survey: Survey, file: str, line: int) -> tuple[int | None, int | N
     text = page.document.source if file == page.path else page.sheet_texts.get(file, "")
     for block in page.sheets.media_blocks:
         if block.file == file and block.line <= line <= _end_line(text, block.line) and block.condition.turns():
-            on = [one for one in survey.stretches if block.condition.matches(one.layout.viewport)]
+            on = survey.counting([block.condition])
             return (on[0].low, on[-1].high) if on else (None, None)
     return None, None
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Generic, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,10 +14,12 @@ from ..markup.tree import Element
 from ..page import Layout, Page
 from ..styles.cascade import Winner
 from ..styles.computed import ComputedStyle
+from ..styles.media import Condition
 from .tables import Tables
 from .walk import Stretch, Walked
 
 Mask = NDArray[np.bool_]
+Key = TypeVar("Key")
 
 WRONG, DOUBTFUL, HINT = "wrong", "doubtful", "hint"
 SEVERITY = {
@@ -82,6 +85,24 @@ class Place:
     line: int
 
 
+class Masks(Generic[Key]):
+    """For each key, at which widths of a walk something is so: filled stretch by stretch, read as ranges."""
+
+    def __init__(self, walked: Walked) -> None:
+        self.start, self.total = walked.start, walked.end - walked.start + 1
+        self.of: dict[Key, Mask] = {}
+
+    def put(self, key: Key, stretch: Stretch, mask: Mask) -> None:
+        """Take in the mask of one stretch; where nothing is so, nothing is kept."""
+        if mask.any():
+            offset = stretch.low - self.start
+            self.of.setdefault(key, np.zeros(self.total, np.bool_))[offset : offset + len(mask)] = mask
+
+    def runs(self) -> list[tuple[Key, int, int]]:
+        """Every key with each unbroken range of widths, ends included."""
+        return [(key, low, high) for key, mask in self.of.items() for low, high in runs_of(mask, self.start)]
+
+
 class Survey:
     """What the families of findings look at: the page, its tables, and what can be asked of them at any width."""
 
@@ -104,6 +125,16 @@ class Survey:
     def layout_at(self, width: int) -> Layout:
         """A layout with the styles that hold at a width."""
         return self.stretch_at(width).layout
+
+    def counting(self, media: Iterable[Condition]) -> list[Stretch]:
+        """The stretches at which media conditions all hold."""
+        conditions = list(media)
+        return [one for one in self.stretches if all(condition.matches(one.layout.viewport) for condition in conditions)]
+
+    def lines_of(self, file: str) -> list[str]:
+        """The lines of the page's source or of one of its sheets."""
+        text = self.page.document.source if file == self.page.path else self.page.sheet_texts.get(file, "")
+        return text.split("\n")
 
     def exact_at(self, width: int) -> Stretch:
         """The stretch that holds a width, its tables laid out anew there: for numbers that are told."""
@@ -254,11 +285,3 @@ def sorted_findings(findings: Iterable[Finding]) -> list[Finding]:
 def quoted(text: str) -> str:
     """Text in typographic quotes."""
     return f"“{text}”"
-
-
-def wide(value: float) -> str:
-    """A number as the interface writes it."""
-    from ..numbers import px
-
-    return px(value)
-

@@ -5,19 +5,19 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from ..aids.states import hold_between
+from ..aids.states import hold_between, state_on
 from ..markup.tree import Element
+from ..numbers import px
 from ..page import Page
 from ..styles.selectors import MatchState
 from ..styles.sheet import Rule
-from .findings import Finding, Survey, name_of, wide
+from .findings import Finding, Survey, name_of
 
 _STATE = re.compile(r":(hover|focus-visible|focus-within|focus|active)\b")
 _HELD = {
     "hover": ("hover",), "focus": ("focus", "focus-visible", "focus-within"), "focus-visible": ("focus", "focus-visible", "focus-within"),
     "focus-within": ("focus", "focus-visible", "focus-within"), "active": ("hover", "active"),
 }  # fmt: skip
-_CHAINED = frozenset({"hover", "active", "focus-within"})
 _HARMLESS = frozenset(
     ["color", "background", "background-color", "background-image", "outline", "outline-offset", "outline-color", "outline-width", "outline-style", "box-shadow",
      "text-decoration", "text-decoration-color", "text-decoration-thickness", "text-underline-offset", "opacity", "transform", "translate", "scale", "rotate", "filter",
@@ -55,8 +55,7 @@ def _of_rule(survey: Survey, rule: Rule, element: Element) -> list[Finding]:
     page, name = survey.page, found.group(1)
     held = Page(page.files, page.path)
     subject = _holder(rule, held.document.elements[element.index], name)
-    around = frozenset([subject, *subject.ancestors()])
-    held.cascade.state = MatchState({one: around if one in _CHAINED else frozenset([subject]) for one in _HELD[name]})
+    held.cascade.state = state_on(subject, _HELD[name])
     shifts: dict[int, tuple[str, float] | None] = {}
 
     def shifted(width: int) -> bool:
@@ -73,28 +72,22 @@ def _of_rule(survey: Survey, rule: Rule, element: Element) -> list[Finding]:
     for low, high in _ranges(survey, shifted):
         shift = shifts[low]
         assert shift is not None
-        message = f"{label} in its :{name} state moves its neighbours: {shift[0]} by {wide(shift[1])} at {low:,}."
-        findings.append(Finding("hover-shift", subject.index, label, low, high, rule.file, line, message, (f"{shift[0]} moves by {wide(shift[1])}",)))
+        message = f"{label} in its :{name} state moves its neighbours: {shift[0]} by {px(shift[1])} at {low:,}."
+        findings.append(Finding("hover-shift", subject.index, label, low, high, rule.file, line, message, (f"{shift[0]} moves by {px(shift[1])}",)))
     return findings
 
 
 def _holder(rule: Rule, subject: Element, name: str) -> Element:
     """The element that is in the state: the subject, or the one around it that the rule's selector names with the state."""
-    for one in (subject, *subject.ancestors()):
-        if one.index < 0:
-            break
-        around = frozenset([one, *one.ancestors()])
-        state = MatchState({held: around if held in _CHAINED else frozenset([one]) for held in _HELD[name]})
-        if any(selector.matches(subject, state) for selector in rule.selectors):
-            last = one
-            while last.parent is not None and last.parent.index >= 0:
-                outer = frozenset([last.parent, *last.parent.ancestors()])
-                wider = MatchState({held: outer if held in _CHAINED else frozenset([last.parent]) for held in _HELD[name]})
-                if not any(selector.matches(subject, wider) for selector in rule.selectors):
-                    break
-                last = last.parent
-            return last
-    return subject
+    def applies(one: Element) -> bool:
+        state = state_on(one, _HELD[name])
+        return any(selector.matches(subject, state) for selector in rule.selectors)
+
+    holder = next((one for one in (subject, *subject.ancestors()) if one.index >= 0 and applies(one)), subject)
+    # A state that reaches outwards may sit on the element that the selector names: the outermost that will do.
+    while holder.parent is not None and holder.parent.index >= 0 and applies(holder.parent):
+        holder = holder.parent
+    return holder
 
 
 def _ranges(survey: Survey, shifted: Callable[[int], bool]) -> list[tuple[int, int]]:

@@ -10,8 +10,9 @@ from ..layout.boxes import Box, Kind
 from ..layout.context import Context
 from ..layout.inline_metrics import style_metrics
 from ..markup.tree import Element
+from ..numbers import px
 from ..styles.computed import ComputedStyle
-from .findings import Finding, Fix, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of, runs_of, wide
+from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -34,17 +35,11 @@ class _Reach:
 
 def page_overflow(survey: Survey) -> list[Finding]:
     """The document is wider than the viewport: a finding for each element that causes it (css-overflow-3 §2.2)."""
-    causes: dict[int, np.ndarray] = {}
-    total = survey.walked.end - survey.walked.start + 1
+    causes: Masks[int] = Masks(survey.walked)
     for stretch in survey.stretches:
-        offset = stretch.low - survey.walked.start
         for index, mask in _causes_in(survey, stretch).items():
-            causes.setdefault(index, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
-    findings: list[Finding] = []
-    for index, mask in causes.items():
-        for low, high in runs_of(mask, survey.walked.start):
-            findings.append(_page_finding(survey, survey.elements[index], low, high))
-    return findings
+            causes.put(index, stretch, mask)
+    return [_page_finding(survey, survey.elements[index], low, high) for index, low, high in causes.runs()]
 
 
 def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
@@ -62,7 +57,6 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
         full = own
         if not survey.is_clipped(element, stretch, own=True):
             full = np.maximum(own, np.maximum(stretch.text[:, index], stretch.generated[:, index]))
-        # A box that is hidden away at the left or has no area is no cause by itself.
         reaches[element] = _Reach(own, full)
     for element, reach in reaches.items():
         limit = edge.astype(np.int64)
@@ -145,10 +139,10 @@ def _page_finding(survey: Survey, element: Element, low: int, high: int) -> Find
     reach = max([reach, *inner])
     name = name_of(element)
     place = cause_place(survey, stretch, element, is_text=max(ends[1:]) > ends[0])
-    message = f"At {low:,} the page scrolls sideways: {name} reaches to {wide(reach)}, {wide(reach - low)} beyond the window. It fits from {high + 1:,} up."
+    message = f"At {low:,} the page scrolls sideways: {name} reaches to {px(reach)}, {px(reach - low)} beyond the window. It fits from {high + 1:,} up."
     if high == survey.walked.end:
-        message = f"At {low:,} the page scrolls sideways: {name} reaches to {wide(reach)}, {wide(reach - low)} beyond the window."
-    working = (f"left edge {wide(left)}", f"+ width {wide(reach - left)}", f"= {wide(reach)}", f"− window {low:,}", f"= {wide(reach - low)} over")
+        message = f"At {low:,} the page scrolls sideways: {name} reaches to {px(reach)}, {px(reach - low)} beyond the window."
+    working = (f"left edge {px(left)}", f"+ width {px(reach - left)}", f"= {px(reach)}", f"− window {low:,}", f"= {px(reach - low)} over")
     return Finding("page-overflow", element.index, name, low, high, place.file, place.line, message, working, _fix(survey, style, element))
 
 
@@ -188,16 +182,10 @@ def _fix(survey: Survey, style: ComputedStyle | None, element: Element) -> Fix |
     if declaration.name != "width":
         return None
     before, after = f"width: {declaration.text}", f"max-width: {declaration.text}"
-    lines = _lines(survey, declaration.file)
+    lines = survey.lines_of(declaration.file)
     if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
         return None
     return Fix(declaration.file, declaration.line, before, after, f"Let {declaration.text} be the most, not the least, that {name_of(element)} takes.")
-
-
-def _lines(survey: Survey, file: str) -> list[str]:
-    if file == survey.page.path:
-        return survey.page.document.source.split("\n")
-    return survey.page.sheet_texts.get(file, "").split("\n")
 
 
 def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
@@ -205,22 +193,20 @@ def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
 
     What already makes the page too wide is left to that finding.
     """
-    found: dict[tuple[int, str], np.ndarray] = {}
-    total = survey.walked.end - survey.walked.start + 1
+    found: Masks[tuple[int, str]] = Masks(survey.walked)
     for stretch in survey.stretches:
-        offset = stretch.low - survey.walked.start
         for key, mask in [*_sideways(survey, stretch).items(), *_below(survey, stretch).items()]:
-            found.setdefault(key, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
+            found.put(key, stretch, mask)
     for finding in pages:
         cause = survey.elements[finding.index or 0]
         # Items of one track are as wide as the one that makes it so.
         box = box_of(survey.stretch_at(finding.low or survey.walked.start), cause)
         top = cause.parent if box is not None and _is_item(box) and cause.parent is not None else cause
         for element in (top, *top.descendants()):
-            known = found.get((element.index, "right"))
+            known = found.of.get((element.index, "right"))
             if known is not None and finding.low is not None and finding.high is not None:
                 _clear(known, finding.low - survey.walked.start, finding.high - survey.walked.start)
-    return [_box_finding(survey, survey.elements[index], side, low, high) for (index, side), mask in found.items() for low, high in runs_of(mask, survey.walked.start)]
+    return [_box_finding(survey, survey.elements[index], side, low, high) for (index, side), low, high in found.runs()]
 
 
 def _clear(mask: np.ndarray, first: int, last: int) -> None:
@@ -325,8 +311,8 @@ def _box_finding(survey: Survey, element: Element, side: str, low: int, high: in
     if side == "bottom":
         has, needs = (int(table[row, index] - stretch.y[row, index]) / 64 for table in (stretch.bottom, stretch.content))
         place = place_of(survey.page, element, style, "height", "max_height")
-        message = f"The content of {name} needs a height of {wide(needs)} at {low:,}, and the box has {wide(has)}: {wide(needs - has)} stick out below."
-        return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"needed {wide(needs)}", f"− given {wide(has)}", f"= {wide(needs - has)} over"), _height_fix(survey, style, name))
+        message = f"The content of {name} needs a height of {px(needs)} at {low:,}, and the box has {px(has)}: {px(needs - has)} stick out below."
+        return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"needed {px(needs)}", f"− given {px(has)}", f"= {px(needs - has)} over"), _height_fix(survey, style, name))
     is_text = stretch.text[row, index] > stretch.right[row, index] + LEAST
     place = cause_place(survey, stretch, element, is_text=bool(is_text))
     if is_text:
@@ -340,9 +326,9 @@ def _box_finding(survey: Survey, element: Element, side: str, low: int, high: in
         if inner <= outer:
             inner = max(int(stretch.right[row, one.index]) for one in element.descendants())
             outer, what, around = int(stretch.right[row, index]), "what is in it", name
-    over = wide((inner - outer) / 64)
+    over = px((inner - outer) / 64)
     message = f"At {low:,} {what} sticks out of {around} by {over}." if what != "its text" else f"At {low:,} the text of {name} sticks out of its box by {over}."
-    return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"right end {wide(inner / 64)}", f"− right edge of {around} {wide(outer / 64)}", f"= {over} over"))
+    return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"right end {px(inner / 64)}", f"− right edge of {around} {px(outer / 64)}", f"= {over} over"))
 
 
 def _height_fix(survey: Survey, style: ComputedStyle | None, name: str) -> Fix | None:
@@ -350,7 +336,7 @@ def _height_fix(survey: Survey, style: ComputedStyle | None, name: str) -> Fix |
     if winner is None or winner.declaration is None or winner.declaration.name != "height":
         return None
     declaration = winner.declaration
-    before, lines = f"height: {declaration.text}", _lines(survey, declaration.file)
+    before, lines = f"height: {declaration.text}", survey.lines_of(declaration.file)
     if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
         return None
     return Fix(declaration.file, declaration.line, before, f"min-height: {declaration.text}", f"Let {name} grow with what is in it.")

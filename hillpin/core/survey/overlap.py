@@ -8,8 +8,9 @@ import numpy as np
 
 from ..layout.boxes import Kind
 from ..markup.tree import Element
+from ..numbers import px
 from ..styles.computed import ComputedStyle
-from .findings import Finding, Place, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of, wide
+from .findings import Finding, Masks, Place, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -39,18 +40,14 @@ class _Contents:
 
 def overlap(survey: Survey, others: list[Finding]) -> list[Finding]:
     """Pairs that cover one another; what only follows from an overflow that is found already is left to it."""
-    total = survey.walked.end - survey.walked.start + 1
-    masks: dict[tuple[int, int], np.ndarray] = {}
+    masks: Masks[tuple[int, int]] = Masks(survey.walked)
     for stretch in survey.stretches:
         contents = _contents(survey, stretch)
-        offset = stretch.low - survey.walked.start
         for a, b in _pairs(survey, stretch, contents):
             across, down = contents.shared(a, b)
-            mask = (across > LEAST) & (down > LEAST)
-            key = (contents.elements[a].index, contents.elements[b].index)
-            masks.setdefault(key, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
-    _leave_out(survey, masks, others)
-    return _one_a_cause(survey, masks)
+            masks.put((contents.elements[a].index, contents.elements[b].index), stretch, (across > LEAST) & (down > LEAST))
+    _leave_out(survey, masks.of, others)
+    return _one_a_cause(survey, masks.of)
 
 
 def _contents(survey: Survey, stretch: Stretch) -> _Contents:
@@ -207,6 +204,6 @@ def _finding(survey: Survey, pair: tuple[int, int], place: Place, low: int, high
     a, b = contents.elements.index(covered), contents.elements.index(over)
     across, down = contents.shared(a, b)
     name, other = name_of(covered), name_of(over)
-    message = f"{other} covers {name} at {low:,}: they share {wide(int(across[row]) / 64)} × {wide(int(down[row]) / 64)}."
-    working = (f"bottom of {name} {wide(int(contents.bottom[row, a]) / 64)}", f"top of {other} {wide(int(contents.top[row, b]) / 64)}")
+    message = f"{other} covers {name} at {low:,}: they share {px(int(across[row]) / 64)} × {px(int(down[row]) / 64)}."
+    working = (f"bottom of {name} {px(int(contents.bottom[row, a]) / 64)}", f"top of {other} {px(int(contents.top[row, b]) / 64)}")
     return Finding("overlap", covered.index, name, low, high, place.file, place.line, message, working)

@@ -8,9 +8,10 @@ import numpy as np
 
 from ..layout.boxes import Box, Kind
 from ..markup.tree import Element
+from ..numbers import px
 from ..styles.computed import ComputedStyle
 from .boxes import content_widths
-from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of, wide
+from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -53,7 +54,7 @@ def groups_in(survey: Survey, stretch: Stretch, parent: Element) -> list[Group]:
         style = survey.style(child, stretch)
         if style is None or style.display == "none" or (box is not None and box.is_out_of_flow):
             continue
-        own = _group_kind(child, box, style)
+        own = _group_kind(box, style)
         if current and (own != kind or style.clear != "none" or not own):
             groups.append(Group(current, kind == "float"))
             current = []
@@ -65,14 +66,13 @@ def groups_in(survey: Survey, stretch: Stretch, parent: Element) -> list[Group]:
     return [group for group in groups if len(group.elements) > 1]
 
 
-def _group_kind(child: Element, box: Box | None, style: ComputedStyle) -> str:
+def _group_kind(box: Box | None, style: ComputedStyle) -> str:
     if box is None:
         return ""
     if box.is_floating:
         return "float"
     if box.is_inline_level and box.kind not in (Kind.INLINE, Kind.TEXT) and declared(style, "width") is not None and not style.width.is_auto:
         return "line"
-    del child
     return ""
 
 
@@ -93,7 +93,8 @@ def row_break(survey: Survey) -> list[Finding]:
                 key = tuple(indexes)
                 rows = row_numbers(stretch, indexes)
                 asked = _asked(survey, stretch, group)
-                broken = _more_rows(rows, asked)
+                # A sibling in a later row than its declared share puts it.
+                broken = (rows > asked).any(axis=1)
                 part = slice(offset, offset + len(rows))
                 masks.setdefault(key, np.zeros(total, np.bool_))[part] = broken
                 single.setdefault(key, np.zeros(total, np.bool_))[part] = (rows == asked).all(axis=1)
@@ -124,11 +125,6 @@ def _fits_by_width(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray
         base, share = own.width.resolve(0) / 64, (own.width.resolve(64_000_000) - own.width.resolve(0)) / 64_000_000
         total = total + base + share * room
     return np.asarray((total <= room + 0.5) & (total >= room * 0.8))
-
-
-def _more_rows(rows: np.ndarray, asked: np.ndarray) -> np.ndarray:
-    """Where a sibling is in a later row than its declared share puts it."""
-    return np.asarray((rows > asked).any(axis=1))
 
 
 def _asked(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray:
@@ -171,9 +167,9 @@ def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high:
     place = place_of(survey.page, element, style, "width", "float", "display")
     arrangement = " + ".join(str(count) for count in counts)
     fits = f" They fit from {high + 1:,} up." if high < survey.walked.end else ""
-    message = f"The row breaks, {arrangement}: {name} drops at {high:,}. Up to it {wide(needed)} are needed, and there are {wide(room)}.{fits}"
-    gaps = (f"+ {dropped} × white space {wide(gap)}",) if gap else ()
-    working = (*(f"+ {name_of(survey.elements[index])} {wide(outer)}" for index, outer in zip(key, outers, strict=False)), *gaps, f"= {wide(needed)}", f"− room {wide(room)}", f"= {wide(needed - room)} over")
+    message = f"The row breaks, {arrangement}: {name} drops at {high:,}. Up to it {px(needed)} are needed, and there are {px(room)}.{fits}"
+    gaps = (f"+ {dropped} × white space {px(gap)}",) if gap else ()
+    working = (*(f"+ {name_of(survey.elements[index])} {px(outer)}" for index, outer in zip(key, outers, strict=False)), *gaps, f"= {px(needed)}", f"− room {px(room)}", f"= {px(needed - room)} over")
     return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working)
 
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 import numpy as np
 
 from ..markup.tree import Element
-from .findings import Finding, Survey, box_of, declared, is_hidden, name_of, place_of, runs_of, wide
+from ..numbers import px
+from .findings import Finding, Masks, Survey, box_of, declared, is_hidden, name_of, place_of, runs_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -17,22 +18,19 @@ _LISTS = ("ul", "ol", "nav", "menu", "header", "footer", "form", "section", "art
 
 def small_target(survey: Survey) -> list[Finding]:
     """Targets that are too small and too near to others, one finding for those of one list."""
-    total = survey.walked.end - survey.walked.start + 1
-    masks: dict[int, np.ndarray] = {}
+    masks: Masks[int] = Masks(survey.walked)
     for stretch in survey.stretches:
         targets = [one for one in survey.elements if _is_target(survey, stretch, one)]
-        offset = stretch.low - survey.walked.start
         for element, mask in _failing(survey, stretch, targets):
-            masks.setdefault(element.index, np.zeros(total, np.bool_))[offset : offset + len(mask)] = mask
+            masks.put(element.index, stretch, mask)
     groups: dict[int, list[int]] = {}
-    for index, mask in masks.items():
-        if mask.any():
-            groups.setdefault(_group(survey.elements[index]), []).append(index)
+    for index in masks.of:
+        groups.setdefault(_group(survey.elements[index]), []).append(index)
     findings: list[Finding] = []
     for indexes in groups.values():
-        union = np.any([masks[index] for index in indexes], axis=0)
+        union = np.any([masks.of[index] for index in indexes], axis=0)
         for low, high in runs_of(union, survey.walked.start):
-            there = [index for index in indexes if masks[index][low - survey.walked.start]]
+            there = [index for index in indexes if masks.of[index][low - survey.walked.start]]
             findings.append(_finding(survey, there, low, high))
     return findings
 
@@ -126,5 +124,5 @@ def _finding(survey: Survey, indexes: list[int], low: int, high: int) -> Finding
     place = place_of(survey.page, element, survey.style(element, stretch), "height", "width", "padding_top", "font_size")
     kind = "links" if element.tag == "a" else "targets"
     what = name_of(element) if len(indexes) == 1 else f"{len(indexes)} {kind} like {name_of(element)}"
-    message = f"{what} {'is' if len(indexes) == 1 else 'are'} {wide(width)} × {wide(height)} at {low:,}, less than 24 × 24, and the next one is too near."
-    return Finding("small-target", index, name_of(element), low, high, place.file, place.line, message, (f"{wide(width)} × {wide(height)}", "wanted 24 × 24, or 24 free round its middle"))
+    message = f"{what} {'is' if len(indexes) == 1 else 'are'} {px(width)} × {px(height)} at {low:,}, less than 24 × 24, and the next one is too near."
+    return Finding("small-target", index, name_of(element), low, high, place.file, place.line, message, (f"{px(width)} × {px(height)}", "wanted 24 × 24, or 24 free round its middle"))
