@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import IntEnum
+from typing import Any
 
 from ..fonts.face import Face
 from ..fonts.linebreak import break_opportunities, grapheme_starts
@@ -64,7 +65,8 @@ class InlineContent:
     """One text item with nothing else in it: lines can be found by search alone."""
     sizes: tuple[int, int] | None = None
     has_percentages: bool = False
-    breaks_memo: tuple[int, int, object] | None = None
+    break_table: Any = None
+    """Where its lines are known to end (``line_ranges.BreakTable``)."""
 
 
 def prepare(ctx: Context, box: Box) -> InlineContent:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
 from dataclasses import dataclass, field
 
 from ..units import INDEFINITE
@@ -11,9 +10,10 @@ from .context import Context
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from .inline_items import InlineContent, Item, ItemKind, prepare
-from .inline_metrics import FontHeight, style_metrics
+from .inline_metrics import FontHeight
 from .line_boxes import LineAssembler, LineBox
-from .line_breaker import Line, LineBreaker, text_width, trimmed_end
+from .line_breaker import Line, LineBreaker
+from .line_ranges import uniform_breaks, uniform_line
 from .sizing import relative_offset
 
 MOST_TRIES = 200
@@ -51,90 +51,27 @@ def _indent(box: Box, width: int) -> int:
     return box.style.text_indent.resolve(width)
 
 
-@dataclass(slots=True)
-class UniformBreaks:
-    """Where a text alone in its box breaks, and for which widths that stays so."""
-
-    lowest: int
-    highest: int
-    count: int
-    right: int
-    align: str
-
-
 def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> InlineResult:
     """One text and nothing else: only the number of lines matters."""
-    memo = content.breaks_memo
-    breaks: UniformBreaks | None = None
-    if memo is not None and memo[0] <= width < memo[1]:
-        breaks = memo[2]  # type: ignore[assignment]
-    if breaks is None:
-        breaks = _uniform_breaks(ctx, box, content, width)
-        content.breaks_memo = (breaks.lowest, breaks.highest, breaks)
-    metrics = style_metrics(ctx, box.style)
+    breaks = uniform_breaks(ctx, box, content, width)
     if not content.has_lines or not breaks.count:
         return InlineResult()
-    fallbacks = content.items[0].fallbacks
-    ascent, descent = metrics.leaded
-    if fallbacks and metrics.is_normal:
-        from .inline_metrics import fallback_height
-
-        for face in fallbacks:
-            height = fallback_height(face, box.style.font_size)
-            ascent, descent = max(ascent, height.ascent), max(descent, height.descent)
-    line_height = ascent + descent
+    ascent, line_height = uniform_line(ctx, box, content)
     total = line_height * breaks.count
-    right = breaks.right if box.style.text_align in ("start", "left", "justify") else max(breaks.right, width)
     return InlineResult(
         height=total,
         first_baseline=ascent,
         last_baseline=total - line_height + ascent,
-        right=right,
+        right=text_end(box, breaks.right, width),
         line_count=breaks.count,
         line_height=line_height,
         breaks=breaks.count << 32 | breaks.right,
     )
 
 
-def changes_between(ctx: Context, box: Box, low: int, high: int) -> list[int]:
-    """The content widths over ``low`` and up to ``high`` (1/64 px) at which a text alone in its box has fewer lines."""
-    content = prepare(ctx, box)
-    found: list[int] = []
-    while content.uniform and low < high and len(found) < MOST_TRIES:
-        breaks = _uniform_breaks(ctx, box, content, low)
-        low = max(breaks.highest, low + 1)
-        if low <= high:
-            found.append(low)
-    return found
-
-
-def _uniform_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> UniformBreaks:
-    breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position: None)
-    item = content.items[0]
-    opportunities = [i for i in range(item.start + 1, item.end) if content.can_break[i]]
-    index = offset = count = right = 0
-    lowest, highest = 0, 1 << 40
-    indent = _indent(box, width)
-    fixed = not box.style.text_indent.has_percentage and "\u00ad" not in content.text
-    while index < len(content.items):
-        start = offset
-        line = breaker.next_line(index, offset, width, indent)
-        index, offset = line.next_index, line.next_offset
-        count += 1
-        used = line.width + indent
-        right = max(right, used)
-        if used > width + 1:
-            fixed = False
-        lowest = max(lowest, used - 1)
-        if index < len(content.items):
-            position = bisect_right(opportunities, offset)
-            upto = opportunities[position] if position < len(opportunities) else item.end
-            needed = text_width(ctx, item, content.text, start, trimmed_end(item, content.text, start, upto))
-            highest = min(highest, needed + indent - 1)
-        indent = 0
-    if not fixed:
-        lowest, highest = width, width + 1
-    return UniformBreaks(lowest, highest, count, right, box.style.text_align)
+def text_end(box: Box, right: int, width: int) -> int:
+    """Where text is taken to end at the right: text that is moved in its lines counts as filling them."""
+    return right if box.style.text_align in ("start", "left", "justify") else max(right, width)
 
 
 class _LineLayout:

@@ -17,7 +17,7 @@ from .boxes import BLOCK, Box
 from .context import Context
 from .fragments import Fragment, Space
 from .layout import lay_out_anew
-from .lines import changes_between
+from .line_ranges import changes_between
 
 MOST_CHANGES = 200
 

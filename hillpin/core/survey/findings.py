@@ -15,7 +15,7 @@ from ..page import Layout, Page
 from ..styles.cascade import Winner
 from ..styles.computed import ComputedStyle
 from ..styles.media import Condition
-from .tables import Tables
+from .tables import table_at
 from .walk import Stretch, Walked
 
 Mask = NDArray[np.bool_]
@@ -141,9 +141,7 @@ class Survey:
         stretch = self.stretch_at(width)
         if width not in self._exact:
             self._exact.add(width)
-            tables = Tables(self.page, width, width)
-            tables.write(width, self.page.step(width, self.walked.height, None))
-            row = tables.finish()[0]
+            row = table_at(self.page, width, self.walked.height)
             for number, table in enumerate(stretch.tables):
                 table[width - stretch.low] = row[:, number]
             self.page.layout(stretch.low, self.walked.height)

@@ -13,10 +13,11 @@ from numpy.typing import NDArray
 
 from ..layout.blend import BlendedFragment, Span, flat_of, has_end, owner_of
 from ..layout.boxes import Box, edges_of
+from ..layout.context import Context
 from ..layout.fragments import Fragment
 from ..layout.geometry import Collector, Scroller
 from ..layout.matrix import Matrix
-from ..page import Page, Step
+from ..page import Page
 
 Table = NDArray[np.int32]
 ABSENT = -(2**30)
@@ -61,35 +62,39 @@ class _Noted:
 
 
 class Tables:
-    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 7)."""
+    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 7).
 
-    def __init__(self, page: Page, low: int, high: int) -> None:
+    ``elements`` are the indexes of those in it, ascending, and ``place`` says where each of the page's stands among them.
+    """
+
+    def __init__(self, page: Page, low: int, high: int, inside: Box | None = None) -> None:
         self.low = low
         count = len(page.document.elements)
-        self.rows = np.full((high - low + 1, count, COLUMNS), ABSENT, np.int32)
+        self.elements = np.arange(count) if inside is None else _elements_in(inside)
+        self.place = np.full(count, -1)
+        self.place[self.elements] = np.arange(len(self.elements))
+        # One number at all widths is read and written more often than all numbers at one width.
+        self.rows: Table = np.full((len(self.elements), COLUMNS, high - low + 1), ABSENT, np.int32).transpose(2, 0, 1)
+        self.takes_fragments = True
+        """False where boxes are moved after layout, so that a fragment alone does not say where its inside is."""
         self.plans: dict[bytes, _Plan] = {}
-        self.bent: dict[int, bool] = {}
         self.noted: dict[int, _Noted] = {}
         self.owners: dict[int, int] = {}
 
-    def is_bent(self, step: Step) -> bool:
-        """Whether boxes are moved after layout, by transforms or by sticking, so that a fragment alone does not say where
-        its inside is."""
-        known = self.bent.get(id(step.tree))
-        if known is None:
-            known = self.bent[id(step.tree)] = any(
-                style.transform or style.translate or style.rotate or style.scale or style.position == "sticky"
-                for style in {id(box.style): box.style for box in step.tree.root.walk()}.values()
-            )
-        return known
+    def collect(self, width: int, ctx: Context, root: Fragment) -> None:
+        """Take in one layout of a page by the way of rectangles in page coordinates, transforms and all."""
+        collector = _ExtentCollector(ctx)
+        collector.collect(root)
+        table = self.rows[width - self.low]
+        for element, rect in collector.rects.items():
+            if element not in collector.shapes:
+                table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
+        for (index, column), end in collector.ends.items():
+            table[index, column] = min(end, FURTHEST)
 
-    def write(self, width: int, step: Step) -> None:
-        """Take in one layout."""
-        if self.is_bent(step):
-            self._collect(width, step)
-            return
-        edges = edges_of(step.root.box, step.ctx.width)
-        stack = [(step.root, edges.margin_left, edges.margin_top)]
+    def write(self, width: int, root: Fragment, left: int, top: int) -> None:
+        """Take in one layout of a box that stands at a place."""
+        stack = [(root, left, top)]
         table = self.rows[width - self.low]
         while stack:
             fragment, x, y = stack.pop()
@@ -104,11 +109,10 @@ class Tables:
             for dx, dy, child in fragment.children:
                 stack.append((child, x + dx, y + dy))
 
-    def fill(self, span: Span, low: int, high: int, step: Step) -> None:
-        """Take in all widths from ``low`` to ``high`` of a page that is on a line between a span's ends."""
-        edges = edges_of(step.root.box, step.ctx.width)
+    def fill(self, span: Span, low: int, high: int, left: int, top: int) -> None:
+        """Take in all widths from ``low`` to ``high`` of a box that is on a line between a span's ends."""
         noted = self.noted.setdefault(id(span), _Noted(span))
-        noted.places += [(width, edges.margin_left, edges.margin_top) for width in range(low, high + 1)]
+        noted.places += [(width, left, top) for width in range(low, high + 1)]
 
     def finish(self) -> Table:
         """Work out what was noted, and give the table."""
@@ -124,7 +128,7 @@ class Tables:
         if element is not None and box.pseudo is None:
             if element.index < 0:
                 return
-            _unite(table, element.index, x, y, x + fragment.width, y + fragment.height)
+            _unite(table, self.place[element.index], x, y, x + fragment.width, y + fragment.height)
             if has_end(fragment):
                 self._reach(table, box, 6, y + fragment.content_height)
         else:
@@ -133,18 +137,19 @@ class Tables:
             self._reach(table, box, 4, x + fragment.text_right)
         for row_box, dx, dy, width, height in fragment.row_offsets:
             if row_box.element is not None:
-                _unite(table, row_box.element.index, x + dx, y + dy, x + dx + width, y + dy + height)
+                _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height)
         for item in fragment.inlines:
             inside = item.box.element
             if inside is not None and item.box.pseudo is None:
-                _unite(table, inside.index, x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
+                _unite(table, self.place[inside.index], x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
             else:
                 self._reach(table, item.box, 5, x + item.x + item.width)
 
     def _reach(self, table: Table, box: Box, column: int, end: int) -> None:
         index = self.owners.get(id(box))
         if index is None:
-            index = self.owners[id(box)] = owner_of(box)
+            owner = owner_of(box)
+            index = self.owners[id(box)] = int(self.place[owner]) if owner >= 0 else -1
         if index >= 0 and table[index, column] < end:
             table[index, column] = min(end, FURTHEST)
 
@@ -166,7 +171,8 @@ class Tables:
         for column, ends, first in ((4, plan.texts, 0), (5, plan.generated, 0), (6, plan.contents, 1)):
             if len(ends.elements):
                 found = np.maximum.reduceat(rows[:, ends.rows, first] + rows[:, ends.rows, first + 2], ends.starts, axis=1)
-                self.rows[at, ends.elements, column] = np.maximum(self.rows[at, ends.elements, column], found)
+                places = self.place[ends.elements]
+                self.rows[at, places, column] = np.maximum(self.rows[at, places, column], found)
 
     def _put(self, at: NDArray[np.int64], plan: _Plan, own: NDArray[np.int64]) -> None:
         x, y, width, height = (own[:, :, number] for number in range(4))
@@ -183,13 +189,13 @@ class Tables:
             ]
             first = (x[:, plan.starts], y[:, plan.starts])
             sides = [np.where(np.abs(side) >= big, first[number % 2], side) for number, side in enumerate(sides)]
-        known = self.rows[at, plan.elements]
-        if (known[:, :, 0] == ABSENT).all():
+        places = self.place[plan.elements]
+        if (self.rows[at, places, 0] == ABSENT).all():
             for number, side in enumerate(sides):
-                self.rows[at, plan.elements, number] = side
+                self.rows[at, places, number] = side
             return
         for row, width_at in enumerate(at[:, 0]):
-            for place, index in enumerate(plan.elements):
+            for place, index in enumerate(places):
                 _unite(self.rows[width_at], int(index), *(int(side[row, place]) for side in sides))
 
     def _plan(self, ids: NDArray[np.int64]) -> _Plan:
@@ -199,16 +205,24 @@ class Tables:
             known = self.plans[key] = _planned(ids)
         return known
 
-    def _collect(self, width: int, step: Step) -> None:
-        """By the way of rectangles in page coordinates, transforms and all."""
-        collector = _ExtentCollector(step)
-        collector.collect(step.root)
-        table = self.rows[width - self.low]
-        for element, rect in collector.rects.items():
-            if element not in collector.shapes:
-                table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
-        for (index, column), end in collector.ends.items():
-            table[index, column] = min(end, FURTHEST)
+
+def table_at(page: Page, width: int, height: int) -> Table:
+    """The table of one width, laid out for itself: (elements, 7)."""
+    tables = Tables(page, width, width)
+    step = page.step(width, height, None)
+    if is_bent(step.tree.root):
+        tables.collect(width, step.ctx, step.root)
+    else:
+        edges = edges_of(step.root.box, step.ctx.width)
+        tables.write(width, step.root, edges.margin_left, edges.margin_top)
+    table: Table = tables.finish()[0]
+    return table
+
+
+def _elements_in(box: Box) -> NDArray[np.int64]:
+    """The indexes of the elements that have boxes in a box, and of the one that it stands in."""
+    found = {one.element.index for one in box.walk() if one.element is not None} | {owner_of(box)}
+    return np.array(sorted(index for index in found if index >= 0), np.int64)
 
 
 def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
@@ -223,6 +237,15 @@ def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: in
         row[:4] = left, top, right, bottom
     else:
         row[:4] = min(row[0], left), min(row[1], top), max(row[2], right), max(row[3], bottom)
+
+
+def is_bent(root: Box) -> bool:
+    """Whether boxes in a tree are moved after layout, by transforms or by sticking, so that a fragment alone does not say
+    where its inside is."""
+    return any(
+        style.transform or style.translate or style.rotate or style.scale or style.position == "sticky"
+        for style in {id(box.style): box.style for box in root.walk()}.values()
+    )
 
 
 def _units(value: float) -> int:
@@ -247,8 +270,8 @@ def _ends(ids: NDArray[np.int64], kinds: tuple[int, ...]) -> _Ends:
 class _ExtentCollector(Collector):
     """A collector that also notes how far texts and generated boxes reach (transforms left out)."""
 
-    def __init__(self, step: Step) -> None:
-        super().__init__(step.ctx)
+    def __init__(self, ctx: Context) -> None:
+        super().__init__(ctx)
         self.ends: dict[tuple[int, int], int] = {}
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:

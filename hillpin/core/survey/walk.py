@@ -1,4 +1,4 @@
-"""All rectangles at every width of a range, in tables: coarse widths first, then between them where they part."""
+"""All rectangles at every width of a range, in tables: at all widths at once, or where something changes."""
 
 from __future__ import annotations
 
@@ -12,18 +12,26 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
+from ..layout.across import Across, Question, Strip
+from ..layout.across_sizes import Units, edges_across
 from ..layout.blend import Walk
-from ..layout.refine import Refiner, changes_inside
+from ..layout.block import layout_in_flow
+from ..layout.context import Context
+from ..layout.floats import Floats
+from ..layout.fragments import Space
+from ..layout.layout import layout
 from ..markup.tree import Element
 from ..notes import turning_widths
 from ..page import DEFAULT_HEIGHT, Layout, Page, Step
-from .tables import ABSENT, COLUMNS, Table, Tables
+from ..styles.media import Viewport
+from ..units import INDEFINITE
+from .single import COARSE, One, SingleWalk
+from .strips import take_in
+from .tables import ABSENT, COLUMNS, Table, Tables, is_bent
 
 FROM, TO = 320, 1600
-COARSE = 192
-"""How far apart the widths are that are laid out first."""
-FINEST = 8
-"""Between widths this near each other, halving is all that is done."""
+WIDTH = 2
+"""In ``uses_viewport``: that a style depends on the viewport's width."""
 
 
 @dataclass(slots=True)
@@ -145,14 +153,12 @@ def _beside_each_other(page: Page, start: int, end: int, height: int, every: boo
 
 
 class _Walker:
-    """One walk: stretch by stretch, each from coarse to fine."""
+    """One walk: stretch by stretch, each at all its widths at once as far as that goes."""
 
     def __init__(self, page: Page, start: int, end: int, height: int, every: bool, progress: Callable[[float], None]) -> None:
         self.page, self.height, self.every, self.progress = page, height, every, progress
         self.walked = Walked(page, start, end, height)
-        self.done = 0
-        self.low = start
-        self.trees: list[object] = []
+        self.done = 0.0
 
     def run(self) -> Walked:
         start, end = self.walked.start, self.walked.end
@@ -163,65 +169,76 @@ class _Walker:
 
     def _stretch(self, low: int, high: int) -> None:
         tables = Tables(self.page, low, high)
-        self.low = low
-        self.trees = [None] * (high - low + 1)
-        coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), high})
-        before, _ = self._at(tables, coarse[0], coarse[0], coarse[0])
-        for left, right in pairwise(coarse):
-            here, _ = self._at(tables, right, right, right)
-            self._between(tables, left, right)
-            before.forget()
-            before = here
-        before.forget()
-        rows = tables.finish()
+        begun = self.done
+        step = self.page.step(low, self.height, None)
+        trees: list[object] = [step.tree] * (high - low + 1)
+        if self.every or is_bent(step.tree.root) or step.tree.root.is_container or any(style.uses_viewport & WIDTH for style in step.tree.styles.values()):
+            tables.takes_fragments = not is_bent(step.tree.root)
+            trees = self._whole_page(tables, low, high)
+        else:
+            self._boxes(tables, step, low, high)
+        self.done = begun
+        self._told(high - low + 1)
+        rows = tables.rows
         columns = [rows[:, :, number] for number in range(COLUMNS)]
         # Container queries turn at widths of their own: the stretch parts there.
-        begins = [low + at for at in range(high - low + 1) if at == 0 or self.trees[at] is not self.trees[at - 1]]
+        begins = [low + at for at in range(high - low + 1) if at == 0 or trees[at] is not trees[at - 1]]
         for begin, until in zip(begins, [*[one - 1 for one in begins[1:]], high], strict=True):
             layout = self.page.layout(begin, self.height)
             whole = Stretch(low, high, layout, *columns)
             self.walked.stretches.append(whole.cut(begin, until, layout))
 
-    def _between(self, tables: Tables, low: int, high: int) -> None:
-        """Fill the widths between two that have been laid out."""
-        if high - low < 2:
-            return
-        middle = (low + high) // 2
-        walk, step = self._at(tables, middle, low, high)
-        if self.trees[low + 1 - self.low] is None or self.trees[high - 1 - self.low] is None:
-            refiner = None
-            if high - low > FINEST:
-                refiner = Refiner(step.ctx, step.tree.root, self.height)
-                refiner.refine(low, middle, high)
-            self._at_changes(tables, step, low, middle)
-            self._at_changes(tables, step, middle, high)
-            if refiner is not None:
-                refiner.forget()
-        walk.forget()
+    def _whole_page(self, tables: Tables, low: int, high: int) -> list[object]:
+        """A page whose styles or containers change with the width, laid out from its root; the box trees by width."""
 
-    def _at_changes(self, tables: Tables, step: Step, low: int, high: int) -> None:
-        """Go on between the widths at which something on the page is known to change."""
-        stops = [low, *sorted(changes_inside(step.tree.root, low, high)), high]
-        walks = [self._at(tables, at, at, at)[0] for at in stops[1:-1]]
-        for left, right in pairwise(stops):
-            self._between(tables, left, right)
-        for walk in walks:
-            walk.forget()
+        def lay_out(width: int, walk: Walk | None) -> One:
+            step = self.page.step(width, self.height, walk)
+            return One(step.root, step.ctx, step.tree.root, tree=step.tree)
 
-    def _at(self, tables: Tables, width: int, low: int, high: int) -> tuple[Walk, Step]:
-        """Lay out at one width; where the whole page is on a line between the two others, fill all of them."""
-        walk = Walk(width, self.height, low, high)
-        step = self.page.step(width, self.height, None if self.every else walk)
-        self.walked.layouts += 1
-        span = getattr(step.root, "span", None)
-        if span is not None and not tables.is_bent(step) and span.low <= low and high <= span.high:
-            first, last = low + 1, high - 1
-            tables.fill(span, first, last, step)
-        else:
-            first = last = width
-            tables.write(width, step)
-        for at in range(first, last + 1):
-            self.trees[at - self.low] = step.tree
-        self.done += last - first + 1
+        single = SingleWalk(tables, low, high, self.height, lay_out, self._told, every=self.every, at_margins=True)
+        single.run()
+        tables.finish()
+        self.walked.layouts += single.layouts
+        return single.trees
+
+    def _boxes(self, tables: Tables, step: Step, low: int, high: int) -> None:
+        """A page whose styles are the same at all widths: block layout at all of them at once."""
+        root, ctx = step.tree.root, step.ctx
+        basis = np.arange(low, high + 1, dtype=np.int64) * 64
+        total = sum(1 for _ in root.walk())
+
+        def single(question: Question) -> Strip:
+            weight = sum(1 for _ in question.box.walk()) / total
+            return self._single(ctx, question, low, high, lambda widths: self._told(widths * weight))
+
+        strip = Across(ctx, root, len(basis), single).lay_out(basis, ctx.height or INDEFINITE)
+        edges = edges_across(root, basis)
+        take_in(tables, strip, edges.margin_left, edges.margin_top)
+
+    def _single(self, ctx: Context, question: Question, low: int, high: int, told: Callable[[int], None]) -> Strip:
+        """A box that is laid out one width at a time, wherever something in it changes."""
+        box, percent = question.box, question.percent_block
+        tables = Tables(self.page, low, high, box)
+
+        def at(units: Units | None, width: int) -> int:
+            return units if isinstance(units, int) else int(units[width - low])  # type: ignore[index]
+
+        def lay_out(width: int, walk: Walk | None) -> One:
+            here = Context(Viewport(width, self.height), ctx.fonts, None, None, walk, ctx.unmodelled)
+            inline = at(question.inline, width)
+            if question.in_flow_width is None:
+                space = Space(inline, ctx.height, percent, shrink=question.shrink) if box.parent is None else Space(inline, percent_block=percent, shrink=question.shrink)
+                return One(layout(here, box, space), here, box)
+            flow = layout_in_flow(here, box, inline, at(question.in_flow_width, width), percent, Floats(), 0, 0)
+            return One(flow.fragment, here, box, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
+
+        single = SingleWalk(tables, low, high, self.height, lay_out, told)
+        single.run()
+        tables.finish()
+        self.walked.layouts += single.layouts
+        width, height = single.sizes
+        return Strip(box, width, height, bottom=(single.more[0], single.more[1]), through=bool(single.more[2, 0]), single=tables)
+
+    def _told(self, widths: float) -> None:
+        self.done += widths
         self.progress(min(self.done / (self.walked.end - self.walked.start + 1), 1))
-        return walk, step
