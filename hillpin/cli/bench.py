@@ -162,7 +162,8 @@ def main() -> None:
             for font in FONTS.glob("*.woff2"):
                 shutil.copy(font, folder)
             (folder / "page.html").write_text(section_page(elements).replace(_STYLE, "<link rel=stylesheet href=page.css>"))
-            (folder / "page.css").write_text(_STYLE.removeprefix("<style>").removesuffix("</style>"))
+            # Each rule on a line of its own, as people write them: an edit is carried into the rule that stands on its line.
+            (folder / "page.css").write_text(_STYLE.removeprefix("<style>").removesuffix("</style>").replace("} ", "}\n"))
             surveyed.append(folder)
         survey_times(surveyed)
         typed = typing_times(BROWSER, ARGUMENTS)

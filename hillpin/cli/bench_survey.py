@@ -25,7 +25,7 @@ def main(path: Path) -> None:
     sheet = page.sheet_texts["page.css"]
     start = time.perf_counter()
     if not edit_sheet(page, "page.css", sheet.replace("padding: 10px", "padding: 12px")):
-        page = Page.read(path)
+        raise SystemExit("The edit was not carried into the page.")
     survey(page)
     second = time.perf_counter() - start
     children = resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss

@@ -14,6 +14,7 @@ from typing import Any
 import numpy as np
 
 from ..styles.values import AUTO_KIND, CALC, FIXED, Kind
+from ..units import INDEFINITE
 from .across_sizes import (
     EdgesAcross,
     NotAcrossError,
@@ -36,8 +37,8 @@ from .context import Context
 from .floats import Floats
 from .fragments import InlineRect
 from .inline_items import InlineContent, ItemKind, prepare
-from .line_ranges import breaks_alike, line_breaks, uniform_breaks, uniform_line
-from .lines import layout_lines, text_end
+from .line_ranges import Breaks, breaks_alike, breaks_at, uniform_line
+from .lines import InlineResult, layout_lines, text_end
 from .positioned import containing_box
 
 MOST_STATES = 400
@@ -222,26 +223,26 @@ class Across:
             raise NotAcrossError
         return self._inline_boxes(box, content, widths)
 
-    def _runs(self, widths: Row, highest: Callable[[int], int]) -> list[tuple[int, Row]]:
-        """Runs of content widths from one change to the next: a width of each, and the places where they stand."""
+    def _runs(self, box: Box, content: InlineContent, widths: Row) -> list[tuple[Breaks, Row]]:
+        """Where lines end alike, and the places of the widths at which they do."""
         order = np.argsort(widths, kind="stable")
         ascending = widths[order]
-        runs: list[tuple[int, Row]] = []
+        runs: list[tuple[Breaks, Row]] = []
         at = 0
         while at < len(ascending):
             width = int(ascending[at])
-            until = int(np.searchsorted(ascending, max(highest(width), width + 1)))
-            runs.append((width, order[at:until]))
+            breaks = breaks_at(self.ctx, box, content, width)
+            until = int(np.searchsorted(ascending, max(breaks.highest, width + 1)))
+            runs.append((breaks, order[at:until]))
             at = until
-        if len(runs) > MOST_STATES:
-            raise NotAcrossError
+            if len(runs) > MOST_STATES:
+                raise NotAcrossError
         return runs
 
     def _uniform(self, box: Box, content: InlineContent, widths: Row) -> _Inside:
         _, line_height = uniform_line(self.ctx, box, content)
         counts, rights = np.zeros(self.count, np.int64), np.zeros(self.count, np.int64)
-        for width, places in self._runs(widths, lambda width: uniform_breaks(self.ctx, box, content, width).highest):
-            breaks = uniform_breaks(self.ctx, box, content, width)
+        for breaks, places in self._runs(box, content, widths):
             counts[places], rights[places] = breaks.count, breaks.right
         if not counts.all():
             raise NotAcrossError
@@ -250,8 +251,10 @@ class Across:
     def _inline_boxes(self, box: Box, content: InlineContent, widths: Row) -> _Inside:
         heights, rights = np.zeros(self.count, np.int64), np.zeros(self.count, np.int64)
         lines: list[tuple[Row, list[InlineRect]]] = []
-        for width, places in self._runs(widths, lambda width: line_breaks(self.ctx, box, content, width).highest):
-            result = layout_lines(self.ctx, box, width, -1, None, 0, 0)
+        for breaks, places in self._runs(box, content, widths):
+            if breaks.made is None:
+                breaks.made = layout_lines(self.ctx, box, int(widths[places[0]]), INDEFINITE, None, 0, 0)
+            result: InlineResult = breaks.made
             if result.children or result.out_of_flow or not result.line_count:
                 raise NotAcrossError
             heights[places], rights[places] = result.height, result.right

@@ -9,6 +9,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Any
 
 from .boxes import Box, edges_of
 from .context import Context
@@ -21,7 +22,7 @@ MOST_KEPT = 512
 WIDEST = 1 << 40
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Breaks:
     """Where lines end, and for which content widths that stays so: from ``lowest``, and below ``highest`` (1/64 px)."""
 
@@ -29,6 +30,8 @@ class Breaks:
     highest: int
     count: int
     right: int
+    made: Any = None
+    """The lines themselves, where they are the same at all of these widths."""
 
 
 class BreakTable:
@@ -55,14 +58,14 @@ class BreakTable:
         self.breaks.insert(place, breaks)
 
 
-def uniform_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
-    """The breaks of a text alone in its box, in a content width."""
+def breaks_at(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
+    """The breaks in a content width of a text alone in its box, or of what ``breaks_alike``; worked out once."""
     table = content.break_table
     if table is None:
         table = content.break_table = BreakTable()
     known: Breaks | None = table.find(width)
     if known is None:
-        known = _uniform_breaks(ctx, box, content, width)
+        known = (_uniform_breaks if content.uniform else _line_breaks)(ctx, box, content, width)
         table.add(known)
     return known
 
@@ -85,7 +88,7 @@ def changes_between(ctx: Context, box: Box, low: int, high: int) -> list[int]:
     if not content.uniform and not breaks_alike(box, content):
         return found
     while low < high and len(found) < MOST_TRIES:
-        breaks = uniform_breaks(ctx, box, content, low) if content.uniform else line_breaks(ctx, box, content, low)
+        breaks = breaks_at(ctx, box, content, low)
         low = max(breaks.highest, low + 1)
         if low <= high:
             found.append(low)
@@ -103,8 +106,8 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     )
 
 
-def line_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
-    """The breaks of text with inline boxes in it; only for what ``breaks_alike``."""
+def _line_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
+    """The breaks of text with inline boxes in it."""
     breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position: None)
     count = right = 0
     lowest, highest = 0, WIDEST

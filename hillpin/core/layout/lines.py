@@ -13,7 +13,7 @@ from .inline_items import InlineContent, Item, ItemKind, prepare
 from .inline_metrics import FontHeight
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import Line, LineBreaker
-from .line_ranges import uniform_breaks, uniform_line
+from .line_ranges import breaks_at, uniform_line
 from .sizing import relative_offset
 
 MOST_TRIES = 200
@@ -53,7 +53,7 @@ def _indent(box: Box, width: int) -> int:
 
 def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> InlineResult:
     """One text and nothing else: only the number of lines matters."""
-    breaks = uniform_breaks(ctx, box, content, width)
+    breaks = breaks_at(ctx, box, content, width)
     if not content.has_lines or not breaks.count:
         return InlineResult()
     ascent, line_height = uniform_line(ctx, box, content)
