@@ -41,9 +41,6 @@ from .line_ranges import Breaks, breaks_alike, breaks_at, uniform_line
 from .lines import InlineResult, layout_lines, text_end
 from .positioned import containing_box
 
-MOST_STATES = 400
-"""Runs of widths with different lines, beyond which text is left to single layouts."""
-
 
 @dataclass(slots=True)
 class Strip:
@@ -235,8 +232,6 @@ class Across:
             until = int(np.searchsorted(ascending, max(breaks.highest, width + 1)))
             runs.append((breaks, order[at:until]))
             at = until
-            if len(runs) > MOST_STATES:
-                raise NotAcrossError
         return runs
 
     def _uniform(self, box: Box, content: InlineContent, widths: Row) -> _Inside:

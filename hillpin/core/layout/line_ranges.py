@@ -18,7 +18,8 @@ from .inline_metrics import fallback_height, style_metrics
 from .line_breaker import Line, LineBreaker, text_width, trimmed_end
 
 MOST_TRIES = 200
-MOST_KEPT = 512
+"""Changes of one text that are looked for between two widths."""
+MOST_KEPT = 2048
 WIDEST = 1 << 40
 
 
