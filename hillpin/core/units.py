@@ -34,19 +34,24 @@ def clamp(units: int) -> int:
     return max(-LARGEST, min(LARGEST, units))
 
 
+def _beyond(px: float) -> int:
+    """What is no number counts as 0, as in the browser; what is without end as the largest length."""
+    return 0 if math.isnan(px) else -LARGEST if px < 0 else LARGEST
+
+
 def truncated(px: float) -> int:
     """CSS px to 1/64 px, cut towards zero: how lengths of declarations become layout lengths."""
-    return clamp(int(px * ONE)) if math.isfinite(px) else LARGEST
+    return clamp(int(px * ONE)) if math.isfinite(px) else _beyond(px)
 
 
 def rounded(px: float) -> int:
     """CSS px to the nearest 1/64 px."""
-    return clamp(math.floor(px * ONE + 0.5)) if math.isfinite(px) else LARGEST
+    return clamp(math.floor(px * ONE + 0.5)) if math.isfinite(px) else _beyond(px)
 
 
 def ceiled(px: float) -> int:
     """CSS px to the next 1/64 px upwards: how the width of shaped text becomes a layout length."""
-    return clamp(math.ceil(px * ONE)) if math.isfinite(px) else LARGEST
+    return clamp(math.ceil(px * ONE)) if math.isfinite(px) else _beyond(px)
 
 
 def floor_px(units: int) -> int:

@@ -148,6 +148,22 @@ class Bounds(unittest.TestCase):
         self.took("<p>x</p>", ":is(" * 300 + "p" + ")" * 300 + " { width: 5px }")
         self.took("<p>x</p>", "p { width: " + "calc(" * 300 + "1px" + ")" * 300 + " }")
 
+    def test_sums_that_are_no_number_or_without_end(self) -> None:
+        # Measured in Chromium: no number counts as 0, a line height below 0 is none.
+        page = Page(
+            MemoryFiles(
+                {
+                    "index.html": "<!DOCTYPE html><body><p style='line-height:calc(0px / 0)'>x</p><p style='line-height:calc(-1px / 0)'>x</p>"
+                    "<p style='width:calc(1px * NaN)'>x</p><p style='letter-spacing:calc(1px / 0)'>x</p><p style='line-height:calc(1px / 0)'>x</p>"
+                }
+            )
+        )
+        layout = page.layout(800)
+        rects = [layout.rects[element] for element in page.select("p")]
+        self.assertEqual([rects[0].height, rects[1].height, rects[2].width], [0, 0, 0])
+        self.assertEqual(rects[3].width, 784)
+        self.assertGreater(rects[4].height, 10_000_000)
+
     def test_absurd_grids_are_bounded(self) -> None:
         self.assertLess(
             self.took(

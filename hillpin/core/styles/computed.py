@@ -380,7 +380,7 @@ class Computer:
             return value
         if isinstance(value, int | float):
             return Number(f32(float(value)))
-        return compute_px(value, self.unit_size(style), style.font_size)
+        return max(compute_px(value, self.unit_size(style), style.font_size), 0.0)
 
     def _tab_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[str, float]:
         if isinstance(value, int | float):

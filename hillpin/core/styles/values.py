@@ -12,7 +12,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import IntEnum
 
-from ..units import f32, percent_of, truncated
+from ..units import LARGEST, ONE, f32, percent_of, truncated
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,6 +150,9 @@ LENGTH_UNITS = frozenset(ABSOLUTE_UNITS) | VIEWPORT_UNITS | CONTAINER_UNITS | FO
 ANGLE_UNITS: dict[str, float] = {"deg": 1.0, "grad": 0.9, "rad": 180 / math.pi, "turn": 360.0}
 OTHER_UNITS = frozenset({"s", "ms", "hz", "khz", "dpi", "dpcm", "dppx", "x", "fr"}) | frozenset(ANGLE_UNITS)
 
+MOST_PX = LARGEST / ONE
+"""CSS px that a calculation of a length comes to at most."""
+
 UnitSize = Callable[[str], float]
 """Gives the size of one relative unit in CSS px."""
 
@@ -196,7 +199,8 @@ def compute_px(value: Specified, unit_size: UnitSize, basis: float = 0.0) -> flo
         return f32(value.value)
     if isinstance(value, str):
         return 0.0
-    return f32(reduce_math(value, unit_size)(basis))
+    px = reduce_math(value, unit_size)(basis)
+    return 0.0 if math.isnan(px) else f32(max(-MOST_PX, min(px, MOST_PX)))
 
 
 def to_px(value: Dimension, unit_size: UnitSize) -> float:
@@ -262,7 +266,7 @@ def _product(operands: Sequence[Calculation]) -> Calculation:
         return Linear(factor, 0.0, unitless=True)
     first = dimensioned[0]
     if isinstance(first, Linear):
-        return Linear(first.px * factor, first.percent * factor)
+        return Linear(first.px * factor, first.percent * factor if first.percent else 0.0)
     return lambda basis: first(basis) * factor
 
 
