@@ -6,6 +6,7 @@ None where the tokens are not of its grammar.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterable
 from typing import Any
 
@@ -154,7 +155,7 @@ def _read_product(tokens: Tokens, depth: int) -> Operand | None:
 
 
 def _constant(token: Token) -> Operand | None:
-    constants = {"pi": 3.141592653589793, "e": 2.718281828459045, "infinity": float("inf")}
+    constants = {"pi": 3.141592653589793, "e": 2.718281828459045, "infinity": math.inf, "-infinity": -math.inf, "nan": math.nan}
     word = keyword(token)
     return Number(constants[word]) if word in constants else None
 

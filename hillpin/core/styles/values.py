@@ -184,7 +184,7 @@ def compute_length(value: Specified, unit_size: UnitSize) -> Length:
     form = reduce_math(value, unit_size)
     if isinstance(form, Linear):
         if form.percent == 0 and not _mentions_percentage(value):
-            return Length(Kind.FIXED, truncated(f32(form.px)))
+            return Length(Kind.FIXED, truncated(form.px if math.isnan(form.px) else f32(form.px)))
         return Length(Kind.CALC, percent=form.percent, calculation=form)
     return Length(Kind.CALC, calculation=form)
 
