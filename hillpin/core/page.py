@@ -15,8 +15,8 @@ from typing import TYPE_CHECKING
 
 from .errors import InputError, LimitError
 from .files import Files, FolderFiles, resolve
-from .fonts.face import Face
 from .fonts.fallback import fallback_face
+from .fonts.measured import Measured
 from .fonts.store import FontStore
 from .layout.boxes import Box
 from .layout.context import Context
@@ -115,8 +115,8 @@ class Step:
 class Page:
     """A page with its stylesheets, fonts and pictures."""
 
-    def __init__(self, files: Files, path: str = "index.html", *, fonts: dict[str, Face] | None = None, state: MatchState | None = None) -> None:
-        """Read the page at ``path``. ``fonts`` stand in for families measured elsewhere.
+    def __init__(self, files: Files, path: str = "index.html", *, measured: Measured | None = None, state: MatchState | None = None) -> None:
+        """Read the page at ``path``. ``measured`` are faces that a browser has and this machine has not.
 
         Raises InputError where there is no such page, LimitError where it is too large.
         """
@@ -133,7 +133,7 @@ class Page:
         self._read_sheets()
         self.cascade = Cascade(self.document, self.sheets, state)
         self.pictures = Pictures(files, path)
-        self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, fonts)
+        self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, measured)
         self.trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
         self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         self.conditions += [

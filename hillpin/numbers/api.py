@@ -12,6 +12,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.errors import InputError
+from ..core.fonts.wanted import browser_faces
 from ..core.hill import hill_of
 from ..core.markup.tree import Document, Element
 from ..core.notes import margin_notes, matched_elements
@@ -21,9 +22,12 @@ from ..core.styles.sheet import Rule
 from ..core.working.explain import QUANTITIES, explain
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
+from .browser_fonts import browser_fonts
 from .pages import hill_shelf, hills, page_of
 from .schemas import (
     EdgeOut,
+    FontsIn,
+    FontsOut,
     HillIn,
     HillOut,
     HillPointOut,
@@ -60,6 +64,7 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
     workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
     applied = page.cascade.matches(selected).own if selected is not None else []
     matched = matched_elements(page)
+    faces = browser_faces(page.fonts, layout.tree.root)
     return {
         "width": payload.width,
         "height": payload.height,
@@ -74,7 +79,15 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
         "workings": [plain(working) for working in workings],
         "unmodelled": [plain(item) for item in layout.unmodelled],
         "missing": [plain(item) for item in page.missing],
+        "fonts_wanted": [plain(item) for item in faces.wanted],
+        "fonts_measured": faces.families,
     }
+
+
+@router.post("/{site_id}/fonts", response={200: FontsOut, 404: ErrorOut, 422: ErrorOut})
+def take_fonts(request: HttpRequest, site_id: int, payload: FontsIn) -> FontsOut:
+    """Take in what the browser measured of faces that this machine does not have: later numbers are laid out with them."""
+    return FontsOut(fonts=browser_fonts.take(get_object_or_404(Site, pk=site_id), payload.faces))
 
 
 _FIELDS: dict[type, tuple[str, ...]] = {str: (), int: (), float: (), bool: (), type(None): ()}

@@ -11,6 +11,7 @@ from ..core.edit import edit_sheet
 from ..core.errors import InputError
 from ..core.page import Page
 from ..sites.models import Site, SiteFile
+from .browser_fonts import browser_fonts
 
 MOST_PAGES = 8
 
@@ -53,33 +54,38 @@ class SiteFiles:
         return digest.hexdigest()
 
 
+Key = tuple[int, str, int, str]
+"""A site, a path, how often the browser's fonts were told, and the state of the files."""
+
+
 class PageShelf:
     """The pages asked for last, each with a lock: a page is laid out by one request at a time."""
 
     def __init__(self) -> None:
-        self._pages: OrderedDict[tuple[int, str, str], tuple[Page, threading.Lock]] = OrderedDict()
+        self._pages: OrderedDict[Key, tuple[Page, threading.Lock]] = OrderedDict()
         self._lock = threading.Lock()
 
     def page(self, site: Site, path: str, drafts: dict[str, str]) -> tuple[Page, threading.Lock]:
         """The page at a path with its lock. Raises InputError where there is none."""
         files = SiteFiles(site, drafts)
-        key = (site.pk, path, files.state())
+        told, measured = browser_fonts.of(site)
+        key = (site.pk, path, told, files.state())
         with self._lock:
             known = self._pages.get(key)
             if known is not None:
                 self._pages.move_to_end(key)
                 return known
-        made = self._edited(files, key) or (Page(files, path), threading.Lock())
+        made = self._edited(files, key) or (Page(files, path, measured=measured), threading.Lock())
         with self._lock:
             self._pages[key] = made
             while len(self._pages) > MOST_PAGES:
                 self._pages.popitem(last=False)
         return made
 
-    def _edited(self, files: SiteFiles, key: tuple[int, str, str]) -> tuple[Page, threading.Lock] | None:
+    def _edited(self, files: SiteFiles, key: Key) -> tuple[Page, threading.Lock] | None:
         """The page as it was last, with an edit of its sheets carried into it; None where it must be read anew."""
         with self._lock:
-            last = next((other for other in reversed(self._pages) if other[:2] == key[:2]), None)
+            last = next((other for other in reversed(self._pages) if other[:3] == key[:3]), None)
             page, lock = self._pages[last] if last is not None else (None, None)
         if last is None or page is None or lock is None or not isinstance(page.files, SiteFiles):
             return None

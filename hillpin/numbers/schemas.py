@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from ninja import Field, Schema
 
 
@@ -13,6 +15,60 @@ class NumbersIn(Schema):
     height: int = Field(800, ge=1, le=20_000)
     selected: int | None = None
     drafts: dict[str, str] = {}
+    fonts: int = 0
+    """How often the browser's fonts were told: equal questions after another measuring are other questions."""
+
+
+Px = Annotated[float, Field(ge=-100_000, le=100_000, allow_inf_nan=False)]
+
+
+class FaceAtSizeIn(Schema):
+    """What the browser measured of a face at one font size."""
+
+    size: float = Field(gt=0, le=20_000, allow_inf_nan=False)
+    ascent: Px
+    descent: Px
+    line_spacing: Px
+    x_height: Px
+    zero: Px
+    advances: dict[str, Px] = Field(max_length=2_000)
+    """By character."""
+    pairs: dict[str, Px] = Field(max_length=10_000)
+    """By two characters that stand beside each other."""
+
+
+class FaceIn(Schema):
+    """A face that this machine does not have, as the browser measured it; without sizes where it has none either."""
+
+    family: str = Field(max_length=200)
+    weight: int = Field(ge=1, le=1000)
+    italic: bool
+    absent: str = Field("", max_length=2_000)
+    """Characters that the face does not have."""
+    sizes: list[FaceAtSizeIn] = Field(max_length=32)
+
+
+class FontsIn(Schema):
+    """Faces that the browser was asked for."""
+
+    faces: list[FaceIn] = Field(max_length=32)
+
+
+class FontsOut(Schema):
+    """How often faces of the site were told."""
+
+    fonts: int
+
+
+class WantedFaceOut(Schema):
+    """A face that only the browser could have: what to measure of it."""
+
+    family: str
+    weight: int
+    italic: bool
+    sizes: list[float]
+    characters: str
+    pairs: list[str]
 
 
 class ElementOut(Schema):
@@ -132,6 +188,9 @@ class NumbersOut(Schema):
     workings: list[WorkingOut]
     unmodelled: list[UnmodelledOut]
     missing: list[MissingOut]
+    fonts_wanted: list[WantedFaceOut]
+    fonts_measured: list[str]
+    """Families that are laid out by what the browser measured."""
 
 
 class HillIn(Schema):

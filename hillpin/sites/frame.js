@@ -124,6 +124,55 @@
     schedule();
   }
 
+  // Fonts that the server's machine does not have: what they are like here, by canvas and by one hidden box.
+  const brush = document.createElement("canvas").getContext("2d");
+  const GENERIC = ["serif", "sans-serif", "monospace", "system-ui", "cursive", "fantasy"];
+  const named = (family) => GENERIC.includes(family) ? family : `"${family.replace(/["\\]/g, "\\$&")}"`;
+  const width = (text, style, size, families) => { brush.font = `${style} ${size}px ${families}`; return brush.measureText(text).width; };
+  const stands = (text, style, family) => ["monospace", "serif", "sans-serif"].map((other) => width(text, style, 256, `${named(family)}, ${other}`));
+  function atSize(face, style, size, family, has) {
+    const box = document.createElement("span");
+    box.style.cssText = "all: initial !important; position: absolute !important; visibility: hidden !important; white-space: pre !important";
+    for (const [name, value] of [["font", `${style} ${size}px ${family}`], ["line-height", "normal"], ["height", "auto"], ["display", "block"]]) box.style.setProperty(name, value, "important");
+    const lengths = ["256ex", "256ch"].map((length) => {
+      const one = document.createElement("span");
+      one.style.cssText = `all: initial !important; display: block !important; width: ${length} !important; height: 0 !important; font: inherit !important`;
+      box.append(one);
+      return one;
+    });
+    box.append("x");
+    document.documentElement.append(box);
+    const [ex, ch] = lengths.map((one) => one.getBoundingClientRect().width / 256);
+    const spacing = box.getBoundingClientRect().height;
+    box.remove();
+    const first = brush.measureText("x");
+    const told = { size, ascent: first.fontBoundingBoxAscent, descent: first.fontBoundingBoxDescent, line_spacing: spacing, x_height: ex, zero: ch, advances: {}, pairs: {} };
+    brush.font = `${style} ${size}px ${family}`;
+    for (const character of has) told.advances[character] = brush.measureText(character).width;
+    const inside = new Set(has);
+    for (const pair of face.pairs) if (inside.has(pair[0]) && inside.has(pair[1])) told.pairs[pair] = brush.measureText(pair).width;
+    return told;
+  }
+  function measureFace(face) {
+    const style = `${face.italic ? "italic " : ""}${face.weight}`;
+    const probe = "mmmmWWWiiilll0O@";
+    const alone = ["monospace", "serif", "sans-serif"].map((other) => width(probe, style, 256, other));
+    const isHere = stands(probe, style, face.family).some((found, place) => found !== alone[place]);
+    const told = { family: face.family, weight: face.weight, italic: face.italic, absent: "", sizes: [] };
+    if (!isHere) return told;
+    const has = [];
+    for (const character of face.characters) {
+      const [one, two, three] = stands(character, style, face.family);
+      if (one === two && two === three) has.push(character);
+      else told.absent += character;
+    }
+    for (const size of face.sizes) {
+      brush.font = `${style} ${size}px ${named(face.family)}`;
+      told.sizes.push(atSize(face, style, size, named(face.family), has));
+    }
+    return told;
+  }
+
   const sizes = new ResizeObserver(schedule);
   const observe = () => { sizes.disconnect(); if (document.body) sizes.observe(document.body); };
 
@@ -141,6 +190,7 @@
       const box = element.getBoundingClientRect();
       if (box.bottom < 0 || box.top > innerHeight) element.scrollIntoView({ block: "center" });
     } else if (message.kind === "measure") schedule();
+    else if (message.kind === "measure-fonts") send({ kind: "fonts", faces: message.faces.map(measureFace) });
   });
   addEventListener("click", (event) => {
     event.preventDefault();

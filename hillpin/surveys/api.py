@@ -10,6 +10,7 @@ from ninja import Router
 
 from ..core.errors import InputError
 from ..core.survey.compare import compare
+from ..numbers.browser_fonts import browser_fonts
 from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
 from .jobs import Job, jobs
@@ -29,7 +30,7 @@ def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[
     files.update({path: text.encode() for path, text in payload.drafts.items()})
     if payload.page not in files:
         raise InputError(f"There is no file {payload.page}.")
-    asked = {"files": files, "page": payload.page, "start": payload.start, "end": payload.end, "height": payload.height, "index": payload.index}
+    asked = {"files": files, "page": payload.page, "start": payload.start, "end": payload.end, "height": payload.height, "index": payload.index, "measured": dict(browser_fonts.of(site)[1])}
     return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
 
 

@@ -35,7 +35,7 @@ def main() -> None:
             _say({"progress": round(part, 3)})
 
     try:
-        page = Page(MemoryFiles(request["files"]), request["page"])
+        page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
         surveyed = survey(page, request["start"], request["end"], request["height"], progress=progress)
         _say({"survey": survey_out(surveyed, request["index"])})
     except InputError as error:

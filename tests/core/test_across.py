@@ -82,7 +82,9 @@ class ByHand(unittest.TestCase):
         walked = walk(page, 300, 500)
         stretch = walked.stretches[0]
         row = page.select(".r")[0].index
-        heights = [(int(b) - int(t)) / 64 for t, b in zip(stretch.y[:, row], stretch.bottom[:, row], strict=True)]
+        heights = [
+            (int(b) - int(t)) / 64 for t, b in zip(stretch.y[:, row], stretch.bottom[:, row], strict=True)
+        ]
         self.assertEqual(heights, [100.0] * 90 + [50.0] * 111)
         third = page.select(".r div")[2].index
         self.assertEqual(int(stretch.x[89, third]), 0)

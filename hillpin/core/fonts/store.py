@@ -11,8 +11,11 @@ from ..styles.computed import ComputedStyle
 from ..styles.sheet import FontFace
 from . import system
 from .face import Face, FileFace, Metrics
+from .measured import FaceKey, Measured
 
 LARGEST_FONT = 16 * 1024 * 1024
+STANDARD = "serif"
+"""The family that stands for a browser's standard font where this machine has no fonts at all."""
 
 _loaded: dict[str, Face | None] = {}
 
@@ -89,13 +92,14 @@ class FontStack:
 class FontStore:
     """The fonts of one page."""
 
-    def __init__(self, faces: list[FontFace], files: Files, fallback: Callable[[], Face], extra: dict[str, Face] | None = None) -> None:
+    def __init__(self, faces: list[FontFace], files: Files, fallback: Callable[[], Face], measured: Measured | None = None) -> None:
         self._declared: dict[str, list[FontFace]] = {}
         for face in faces:
             self._declared.setdefault(face.family.lower(), []).append(face)
         self._files = files
         self._fallback = fallback
-        self._extra = {name.lower(): face for name, face in (extra or {}).items()}
+        self.measured: Measured = measured or {}
+        self._lacking: dict[FontRequest, tuple[tuple[str, FaceKey], ...]] = {}
         self._stacks: dict[FontRequest, FontStack] = {}
         self.missing_files: list[tuple[FontFace, str]] = []
         self.unknown_families: dict[str, None] = {}
@@ -122,7 +126,7 @@ class FontStore:
                     found = True
                     yield pair
                 continue
-            face = self._extra.get(family.lower()) or system.find_family(family, request.weight, request.italic)
+            face: Face | None = system.find_family(family, request.weight, request.italic) or self.measured.get(_key(family, request))
             if face is not None:
                 found = True
                 yield face, None
@@ -131,7 +135,28 @@ class FontStore:
         standard = system.find_family(system.DEFAULT_FAMILY, request.weight, request.italic)
         if not found and standard is None:
             self.unknown_families.update(dict.fromkeys(missing))
-        yield standard or self._fallback(), None
+        yield standard or self.measured.get(_key(STANDARD, request)) or self._fallback(), None
+
+    def lacking(self, style: ComputedStyle) -> tuple[tuple[str, FaceKey], ...]:
+        """The families of a style, before the first that this machine has, that only a browser could have: those that it
+        said it has not are left out."""
+        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        known = self._lacking.get(request)
+        if known is None:
+            known = self._lacking[request] = tuple(self._find_lacking(request))
+        return known
+
+    def _find_lacking(self, request: FontRequest) -> Iterator[tuple[str, FaceKey]]:
+        for family in request.families:
+            if family.lower() in self._declared or system.find_family(family, request.weight, request.italic) is not None:
+                return
+            key = _key(family, request)
+            if self.measured.get(key, key) is not None:
+                yield family, key
+                if key in self.measured:
+                    return
+        if STANDARD not in request.families and system.find_family(system.DEFAULT_FAMILY, request.weight, request.italic) is None:
+            yield STANDARD, _key(STANDARD, request)
 
     def _from_declared(self, declared: list[FontFace], request: FontRequest) -> list[tuple[Face, list[tuple[int, int]] | None]]:
         """Font matching within a family: style, then weight (css-fonts-4 §5.2)."""
@@ -177,6 +202,10 @@ class FontStore:
     def line_spacing(self, style: ComputedStyle) -> float:
         """``line-height: normal`` of the primary font in px."""
         return self.metrics(style).line_spacing
+
+
+def _key(family: str, request: FontRequest) -> FaceKey:
+    return FaceKey(family.lower(), request.weight, request.italic)
 
 
 def weight_distance(wanted: int, available: tuple[int, int]) -> tuple[int, int]:

@@ -223,6 +223,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/fonts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Fonts
+         * @description Take in what the browser measured of faces that this machine does not have: later numbers are laid out with them.
+         */
+        post: operations["hillpin_numbers_api_take_fonts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/hill": {
         parameters: {
             query?: never;
@@ -1196,6 +1216,10 @@ export interface components {
             unmodelled: components["schemas"]["UnmodelledOut"][];
             /** Missing */
             missing: components["schemas"]["MissingOut"][];
+            /** Fonts Wanted */
+            fonts_wanted: components["schemas"]["WantedFaceOut"][];
+            /** Fonts Measured */
+            fonts_measured: string[];
         };
         /**
          * PartOut
@@ -1276,6 +1300,24 @@ export interface components {
             line: number;
         };
         /**
+         * WantedFaceOut
+         * @description A face that only the browser could have: what to measure of it.
+         */
+        WantedFaceOut: {
+            /** Family */
+            family: string;
+            /** Weight */
+            weight: number;
+            /** Italic */
+            italic: boolean;
+            /** Sizes */
+            sizes: number[];
+            /** Characters */
+            characters: string;
+            /** Pairs */
+            pairs: string[];
+        };
+        /**
          * WorkingOut
          * @description How one number comes about.
          */
@@ -1324,6 +1366,72 @@ export interface components {
             drafts: {
                 [key: string]: string;
             };
+            /**
+             * Fonts
+             * @default 0
+             */
+            fonts: number;
+        };
+        /**
+         * FontsOut
+         * @description How often faces of the site were told.
+         */
+        FontsOut: {
+            /** Fonts */
+            fonts: number;
+        };
+        /**
+         * FaceAtSizeIn
+         * @description What the browser measured of a face at one font size.
+         */
+        FaceAtSizeIn: {
+            /** Size */
+            size: number;
+            /** Ascent */
+            ascent: number;
+            /** Descent */
+            descent: number;
+            /** Line Spacing */
+            line_spacing: number;
+            /** X Height */
+            x_height: number;
+            /** Zero */
+            zero: number;
+            /** Advances */
+            advances: {
+                [key: string]: number;
+            };
+            /** Pairs */
+            pairs: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FaceIn
+         * @description A face that this machine does not have, as the browser measured it; without sizes where it has none either.
+         */
+        FaceIn: {
+            /** Family */
+            family: string;
+            /** Weight */
+            weight: number;
+            /** Italic */
+            italic: boolean;
+            /**
+             * Absent
+             * @default
+             */
+            absent: string;
+            /** Sizes */
+            sizes: components["schemas"]["FaceAtSizeIn"][];
+        };
+        /**
+         * FontsIn
+         * @description Faces that the browser was asked for.
+         */
+        FontsIn: {
+            /** Faces */
+            faces: components["schemas"]["FaceIn"][];
         };
         /**
          * EdgeOut
@@ -3450,6 +3558,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NumbersOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_api_take_fonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FontsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontsOut"];
                 };
             };
             /** @description Not Found */

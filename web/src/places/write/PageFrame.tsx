@@ -1,5 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
+import type { Numbers } from "../../api/client";
+import type { components } from "../../api/schema";
 import type { Measured } from "./editor/notes";
 import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, type OverlayKind, OverlaysMenu } from "./OverlayDrawing";
@@ -18,6 +20,9 @@ const Ground = styled.div`
 `;
 
 const EDGE = 12;
+
+/** A face as this browser measured it. */
+export type FaceTold = components["schemas"]["FaceIn"];
 
 /** What the page in the frame says of itself. */
 export interface FrameReport {
@@ -47,6 +52,9 @@ interface Props {
   kinds: OverlayKind[];
   onKinds: (kinds: OverlayKind[]) => void;
   onSelect: (index: number) => void;
+  /** Faces that the server's machine does not have: the frame is asked what they are like in this browser. */
+  fontsWanted: Numbers["fonts_wanted"];
+  onFonts: (faces: FaceTold[]) => void;
 }
 
 interface FrameMessage {
@@ -59,6 +67,7 @@ interface FrameMessage {
   viewport?: [number, number];
   fonts?: boolean;
   version?: number;
+  faces?: FaceTold[];
 }
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
@@ -103,6 +112,8 @@ export function PageFrame(props: Props) {
         const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0, viewport: message.viewport?.[0] ?? 0, fontsReady: message.fonts ?? true };
         setReport(next);
         latest.current.onReport(next);
+      } else if (message.kind === "fonts" && message.faces) {
+        latest.current.onFonts(message.faces);
       }
     };
     addEventListener("message", hear);
@@ -131,6 +142,10 @@ export function PageFrame(props: Props) {
   useEffect(() => {
     frame.current?.contentWindow?.postMessage({ pin: true, kind: "hold", index: selected ?? -1, state: held }, "*");
   }, [held, selected, report?.version]);
+  const wanted = JSON.stringify(props.fontsWanted);
+  useEffect(() => {
+    if (isReady && wanted !== "[]") frame.current?.contentWindow?.postMessage({ pin: true, kind: "measure-fonts", faces: JSON.parse(wanted) as unknown }, "*");
+  }, [isReady, wanted]);
   const overlays = useOverlays(siteId, { page, width, height, drafts }, kinds);
   const columns = usePlanColumns(siteId, width, kinds.includes("plan"));
 

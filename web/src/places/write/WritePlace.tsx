@@ -17,7 +17,7 @@ import { shownNotes } from "./editor/notes";
 import type { AskChange } from "./RulesPanel";
 import { useOverlayKinds } from "./OverlayDrawing";
 import { type Handed, handOver, withFix } from "./handOver";
-import { type FrameReport, PageFrame } from "./PageFrame";
+import { type FaceTold, type FrameReport, PageFrame } from "./PageFrame";
 import { Texts } from "./texts";
 import { useHill, useNumbers } from "./useNumbers";
 import type { HeldState } from "./StatesPanel";
@@ -50,6 +50,7 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
   return <Write key={shown} site={site.data} page={shown} pages={pages} />;
 }
 
+const NO_FONTS: Numbers["fonts_wanted"] = [];
 const NO_ROWS: Numbers["rows"] = [];
 const NO_FINDINGS: Finding[] = [];
 
@@ -72,13 +73,17 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [held, setHeld] = useState<HeldState | "">("");
   const [kinds, setKinds] = useOverlayKinds();
   const [said, setSaid] = useState<string[]>([]);
+  const [fonts, setFonts] = useState(0);
 
   const ready = files.has(page);
   // The version stands for the texts: drafts are read anew whenever it grows.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
-  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts }, ready, texts);
-  const { hill, ghost, isStale } = useHill(site.id, { page, height, selected, drafts }, ready);
+  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts, fonts }, ready, texts);
+  const { hill, ghost, isStale } = useHill(site.id, { page, height, selected, drafts, fonts }, ready);
+  const onFonts = useCallback((faces: FaceTold[]) => {
+    ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
+  }, [site.id]);
 
   useEffect(() => localStorage.setItem(walkerKey(site.id), String(walker)), [walker, site.id]);
   const goTo = useCallback((path: string, line: number) => {
@@ -168,6 +173,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
           <PageFrame
             key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={drafts} kinds={kinds} onKinds={setKinds}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
+            fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />
           <DimensionRows rows={numbers?.rows ?? NO_ROWS} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
           <div className="sums">

@@ -10,6 +10,8 @@ export interface NumbersQuery {
   height: number;
   selected: number | null;
   drafts: Record<string, string>;
+  /** How often this browser told the server of fonts. */
+  fonts: number;
 }
 
 interface Answer {

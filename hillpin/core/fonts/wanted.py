@@ -1,0 +1,66 @@
+"""What a browser is to be asked of fonts that this machine does not have."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
+
+from .measured import INVISIBLE, FaceKey, pairs_of
+
+if TYPE_CHECKING:
+    from ..layout.boxes import Box
+    from .store import FontStore
+
+MOST_FACES, MOST_SIZES, MOST_CHARACTERS, MOST_PAIRS = 24, 16, 800, 4000
+
+
+@dataclass(slots=True)
+class WantedFace:
+    """A face to measure: its sizes in CSS px, and the characters and neighbours in use."""
+
+    family: str
+    weight: int
+    italic: bool
+    sizes: list[float] = field(default_factory=list)
+    characters: str = ""
+    pairs: list[str] = field(default_factory=list)
+
+
+@dataclass(slots=True)
+class BrowserFaces:
+    """What only a browser can have of the fonts in use: what to measure, and the families that were."""
+
+    wanted: list[WantedFace]
+    families: list[str]
+
+
+def browser_faces(fonts: FontStore, root: Box) -> BrowserFaces:
+    """The faces that texts in a box tree ask for before any that this machine has, and whether they are measured."""
+    from ..layout.boxes import TEXT
+    from ..layout.inline_items import transformed
+
+    texts: dict[FaceKey, dict[float, set[str]]] = {}
+    names: dict[FaceKey, str] = {}
+    for box in root.walk():
+        text = box.marker_text or (box.text if box.kind == TEXT else "")
+        if not text:
+            continue
+        for family, key in fonts.lacking(box.style):
+            names.setdefault(key, family)
+            texts.setdefault(key, {}).setdefault(box.style.font_size, set()).add(_folded(transformed(text, box.style)))
+    wanted: list[WantedFace] = []
+    for key, sizes in texts.items():
+        face = fonts.measured.get(key)
+        if face is not None and not any(face.lacks(size, text) for size, found in sizes.items() for text in found):
+            continue
+        folded = set().union(*sizes.values())
+        characters = sorted({c for text in folded for c in text if c not in INVISIBLE} | {" ", "0", "x"})
+        pairs = sorted(set().union(*(pairs_of(text) for text in folded)))
+        wanted.append(WantedFace(names[key], key.weight, key.italic, sorted(sizes)[:MOST_SIZES], "".join(characters[:MOST_CHARACTERS]), pairs[:MOST_PAIRS]))
+    families = sorted({names[key] for key in texts if fonts.measured.get(key) is not None})
+    return BrowserFaces(wanted[:MOST_FACES], families)
+
+
+def _folded(text: str) -> str:
+    """A text with its white space as spaces: what stands between two words in a line."""
+    return " " + " ".join(text.split()) + " "
