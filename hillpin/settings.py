@@ -33,11 +33,13 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
 ]
 ROOT_URLCONF = "hillpin.urls"
-ASGI_APPLICATION = "hillpin.asgi.application"
+WSGI_APPLICATION = "hillpin.wsgi.application"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "hillpin.sqlite3",
+        # The server's threads stay, and so do their connections: opening one took longer than most answers.
+        "CONN_MAX_AGE": None,
         "OPTIONS": {
             # WAL lets people read while a save is written; IMMEDIATE makes a second writer wait and not fail.
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",

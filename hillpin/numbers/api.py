@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import json
-from dataclasses import asdict, fields
+from dataclasses import asdict
 from typing import Any
 from weakref import WeakKeyDictionary
 
+import orjson
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
@@ -49,8 +49,8 @@ def numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> HttpRespo
     site = get_object_or_404(Site, pk=site_id)
     page, lock = page_of(site, payload.page, payload.drafts)
     with lock:
-        answer = numbers_of(page, payload)
-    return HttpResponse(json.dumps(answer, ensure_ascii=False, separators=(",", ":")), content_type="application/json")
+        answer = orjson.dumps(numbers_of(page, payload))
+    return HttpResponse(answer, content_type="application/json")
 
 
 def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
@@ -70,16 +70,16 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
         "height": payload.height,
         "scroll_width": layout.scroll_width,
         "elements": [{**standing, **_geometry(element, layout)} for element, standing in zip(elements, _standing(page.document), strict=True)],
-        "notes": [plain(note) for note in margin_notes(page, layout, selected, matched)],
+        "notes": margin_notes(page, layout, selected, matched),
         "sheets": list(page.sheets.files),
         "rules": [_rule(rule, matched) for rule in page.sheets.rules],
         "selected": selected.index if selected is not None else None,
         "rules_applied": sum(1 for match in applied if match.rule.origin == "author"),
-        "rows": [plain(row) for row in dimension_rows(layout, selected)] if selected is not None else [],
-        "workings": [plain(working) for working in workings],
-        "unmodelled": [plain(item) for item in layout.unmodelled],
-        "missing": [plain(item) for item in page.missing],
-        "fonts_wanted": [plain(item) for item in faces.wanted],
+        "rows": dimension_rows(layout, selected) if selected is not None else [],
+        "workings": workings,
+        "unmodelled": layout.unmodelled,
+        "missing": page.missing,
+        "fonts_wanted": faces.wanted,
         "fonts_measured": faces.families,
     }
 
@@ -88,22 +88,6 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
 def take_fonts(request: HttpRequest, site_id: int, payload: FontsIn) -> FontsOut:
     """Take in what the browser measured of faces that this machine does not have: later numbers are laid out with them."""
     return FontsOut(fonts=browser_fonts.take(get_object_or_404(Site, pk=site_id), payload.faces))
-
-
-_FIELDS: dict[type, tuple[str, ...]] = {str: (), int: (), float: (), bool: (), type(None): ()}
-
-
-def plain(value: Any) -> Any:
-    """A dataclass of plain values, and of lists of such, as JSON has it; ``asdict`` copies more than it must."""
-    kind = type(value)
-    names = _FIELDS.get(kind)
-    if names is None:
-        if kind in (list, tuple):
-            return [plain(one) for one in value]
-        names = _FIELDS[kind] = tuple(field.name for field in fields(value))
-    if not names:
-        return value
-    return {name: plain(getattr(value, name)) for name in names}
 
 
 def _rule(rule: Rule, matched: dict[int, list[Element]]) -> dict[str, Any]:

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { ToggleButton, ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 
@@ -15,11 +16,13 @@ interface Props<T extends string> {
   onChange: (value: T) => void;
 }
 
-/** One of a few, side by side. */
-export function Choice<T extends string>({ label, options, value, onChange }: Props<T>) {
+function AnyChoice<T extends string>({ label, options, value, onChange }: Props<T>) {
   return (
     <Group aria-label={label} selectionMode="single" disallowEmptySelection selectedKeys={[value]} onSelectionChange={(keys) => onChange([...keys][0] as T)}>
       {options.map((option) => <ToggleButton key={option} id={option}>{option}</ToggleButton>)}
     </Group>
   );
 }
+
+/** One of a few, side by side. */
+export const Choice = memo(AnyChoice) as typeof AnyChoice;

@@ -3,7 +3,7 @@ import { type SubmitEvent, useState } from "react";
 import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import { ask, client, type Pin, type Site } from "../api/client";
-import { Button, LinkButton } from "../kit/Button";
+import { Button, LinkButton, OpeningButton } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { px } from "../kit/numbers";
 
@@ -41,7 +41,7 @@ export function PinsMenu(props: Props) {
   return (
     <Corner ref={setCorner}>
       <DialogTrigger>
-        <Button>Pins</Button>
+        <OpeningButton>Pins</OpeningButton>
         <Sheet placement="bottom end" UNSTABLE_portalContainer={corner?.closest("section") ?? undefined}><Dialog aria-label="Pins"><PinList {...props} /></Dialog></Sheet>
       </DialogTrigger>
     </Corner>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import type { Overlays } from "../../api/client";
-import { Button } from "../../kit/Button";
+import { OpeningButton } from "../../kit/Button";
 
 export const KINDS = { outline: "Outlines", track: "Tracks and their lines", area: "Areas", gap: "Gaps", line: "Flex lines and free space", baseline: "Baselines", plan: "Columns of the plan" } as const;
 export type OverlayKind = keyof typeof KINDS;
@@ -33,7 +33,7 @@ export function OverlaysMenu({ kinds, onChange }: { kinds: OverlayKind[]; onChan
   return (
     <span ref={setPlace}>
     <DialogTrigger>
-      <Button>Overlays{kinds.length > 0 ? `, ${kinds.length} on` : ""}</Button>
+      <OpeningButton>Overlays{kinds.length > 0 ? `, ${kinds.length} on` : ""}</OpeningButton>
       <Sheet placement="top end" UNSTABLE_portalContainer={place?.closest("main") ?? undefined}>
         <Dialog aria-label="Overlays">
           <h2>Drawn over the page</h2>

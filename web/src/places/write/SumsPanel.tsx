@@ -1,11 +1,11 @@
-import { useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type ElementNumbers, type Numbers } from "../../api/client";
 import { Choice } from "../../kit/Choice";
 import { GoalPanel } from "./GoalPanel";
 import { type AidProps, RulesPanel } from "./RulesPanel";
 import { type HeldState, StatesPanel } from "./StatesPanel";
-import { WorkingPanel } from "./WorkingPanel";
+import { type Quantity, WorkingPanel } from "./WorkingPanel";
 
 const Panel = styled.section`
   padding: 8px 16px 12px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
@@ -31,7 +31,7 @@ export function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }:
   const choice = useMemo(() => <Choice label="What is asked" options={ASIDES} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
   const { siteId, page, width, height, onAsk } = aid;
-  const keep = async (of: "width" | "height" | "x" | "y" | null) => {
+  const keepNow = async (of: Quantity | null) => {
     if (!element) return;
     setTrouble("");
     const path = { site_id: siteId };
@@ -41,7 +41,13 @@ export function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }:
       : ask(client.POST("/api/sites/{site_id}/sum-comment", { params: { path }, body: { page, drafts, width, height, selected: element.index, of } }))
     ).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
   };
-  if (aside === "Working" || !element) return <WorkingPanel choice={choice} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={(of) => void keep(of)} trouble={trouble} />;
+  // The panel is not drawn anew because the texts changed: it asks for what is newest when it is pressed.
+  const latest = useRef(keepNow);
+  useEffect(() => {
+    latest.current = keepNow;
+  });
+  const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
+  if (aside === "Working" || !element) return <WorkingPanel choice={choice} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
   const props = { ...aid, selected: element.index, name: element.name };
   return (
     <Panel aria-label={aside}>

@@ -36,7 +36,7 @@ interface Props {
 }
 
 const QUANTITIES = ["width", "height", "x", "y"] as const;
-type Quantity = (typeof QUANTITIES)[number];
+export type Quantity = (typeof QUANTITIES)[number];
 
 /** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
 export const WorkingPanel = memo(function WorkingPanel({ workings, element, measured, onSource, choice, onKeep, trouble }: Props) {
