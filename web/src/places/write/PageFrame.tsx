@@ -132,7 +132,8 @@ export function PageFrame(props: Props) {
       sent.current = { html, version };
     };
     post();
-    return texts.subscribeAtOnce(post);
+    // After the editor has drawn the change, and after the numbers are asked for: they take longer.
+    return texts.subscribeAtOnce(() => queueMicrotask(post));
   }, [texts, isReady, siteId, page]);
 
   useEffect(() => {

@@ -54,7 +54,16 @@ export function Editor(props: Props) {
   useEffect(() => {
     const element = host.current;
     if (!element) return;
-    const made = new EditorView({ parent: element });
+    const made = new EditorView({
+      parent: element,
+      // What was typed is told before the editor draws it: the numbers are asked for as early as can be.
+      dispatchTransactions: (transactions, target) => {
+        const last = transactions.at(-1);
+        const isOwn = transactions.some((transaction) => transaction.annotation(programmatic));
+        if (last && !isOwn && transactions.some((transaction) => transaction.docChanged)) latest.current.onEdit(shown.current, last.newDoc.toString());
+        target.update(transactions);
+      },
+    });
     view.current = made;
     const keep = () => shown.current && keepHistory(latest.current.site, shown.current, made.state);
     addEventListener("pagehide", keep);
@@ -76,7 +85,6 @@ export function Editor(props: Props) {
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
-        if (update.docChanged && !own) latest.current.onEdit(path, update.state.doc.toString());
         const head = update.state.selection.main.head;
         const byPerson = update.transactions.some((t) => t.isUserEvent("select") || t.isUserEvent("input") || t.isUserEvent("delete"));
         if (update.selectionSet || update.docChanged) latest.current.onPlace(path, head, update.state.doc.lineAt(head).number);
