@@ -110,6 +110,7 @@ class Step:
     root: Fragment
     tree: BoxTree
     ctx: Context
+    resolver: StyleResolver
 
 
 class Page:
@@ -246,7 +247,7 @@ class Page:
                 break
             containers = found
         self._containers = found
-        return Step(root, tree, ctx)
+        return Step(root, tree, ctx, resolver)
 
     def _answers(self, containers: dict[Element, ContainerSize]) -> tuple[object, ...]:
         """What every container query says of every container: all that the rules take from the sizes."""

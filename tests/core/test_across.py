@@ -30,12 +30,19 @@ AT_ONCE = {
     "inline boxes": f"a {{ padding: 0 6px; border: 1px solid }} em {{ font-size: 1.4em; letter-spacing: 1px }} q::before {{ content: '“' }}|<p>{WORDS} <a>the north quay</a> {WORDS} <em>every {WORDS}</em><br>next <q>line</q></p>",
     "words too long": f".a {{ overflow-wrap: anywhere }} .b {{ text-indent: 30px }} .c {{ text-indent: 8% }}|<p class=a>{LONG} {LONG}{LONG}</p><p>{LONG}{LONG} {WORDS}</p><p class=b>{WORDS}</p><p class=c>{WORDS}</p><p class=a>{LONG}<b>{LONG}</b></p>",
     "hyphens": f"|<p>boat&shy;timetable of the north&shy;quay {WORDS}</p>",
+    "headings sized by the window": f"h1 {{ font-size: clamp(20px, 5vw, 30px); margin: 1em 0 }} h1 a {{ padding: 0 0.5em }}|<div><h1>{WORDS}</h1><h1>{WORDS} <a>the quay</a></h1></div>{f'<p>{WORDS}</p>' * 12}",
+    "edges sized by the window": f".a {{ padding: 2vw 5vw }} .b {{ width: 60vw; margin-top: 3vw; min-height: 20vw }} .c {{ margin: 0 calc(50% - 20vw) }}|<div class=a><p>{WORDS}</p></div><div class=b><p>{WORDS}</p></div><div class=c>{WORDS}</div>{f'<p>{WORDS}</p>' * 6}",
+    "floats sized by the window": f".r {{ overflow: hidden }} .r div {{ float: left; width: 31vw; padding: 1vw; box-sizing: border-box }}|<div class=r>{f'<div>{WORDS}</div>' * 3}</div>{f'<p>{WORDS}</p>' * 12}",
     "centred text": f"h1 {{ text-align: center }} h2 {{ text-align: right }}|<h1>{WORDS}</h1><h2>{WORDS}</h2>",
     "text without an element of its own": f"div {{ padding: 1% }}|<div>{WORDS}<p>{WORDS}</p>after</div>",
 }
 """Style, a bar, and body."""
 
 ONE_BY_ONE = {
+    "a box that waits off the screen": f".skip {{ position: absolute; left: -999px; top: 4px }} .in {{ position: relative; margin: 5% }} .in em {{ position: absolute; right: 2%; bottom: 0; width: 30%; display: block }}|<a class=skip href=#m>Skip</a><main id=m><p>{WORDS}</p><section class=in><p>{WORDS}</p><em>{WORDS}</em></section></main>",
+    "where it would stand": f".s {{ position: absolute }} .t {{ position: fixed; bottom: 5%; left: 10%; right: 10% }}|<p>{WORDS}</p><div class=s>{WORDS}</div><div><p>{WORDS}</p><div class=t>{WORDS}</div></div>",
+    "a grid in the window's sizes": f".g {{ display: grid; grid-template-columns: 1fr 20vw; gap: 2vw }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS}</p></div>{f'<p>{WORDS}</p>' * 6}",
+    "a positioned box carried out of a line": f".p {{ position: relative }} i {{ position: absolute; left: 50%; width: 20% }}|<div class=p><p>{WORDS} <i>{WORDS}</i></p></div><p>{WORDS}</p>",
     "text round a float": f".f {{ float: left; width: 30% }}|<main><div class=f>{WORDS}</div><p>{WORDS} {WORDS}</p></main><p>{WORDS}</p>",
     "a positioned box": f".p {{ position: relative; padding: 5% }} .p i {{ position: absolute; right: 3%; top: 10px; width: 25% }}|<p>{WORDS}</p><div class=p>{WORDS}<i>{WORDS}</i></div><p>{WORDS}</p>",
     "a grid among blocks": f".g {{ display: grid; grid-template-columns: 1fr 2fr; gap: 2% }} p {{ margin: 12px }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS} <b>{WORDS}</b></p></div><p>{WORDS}</p>",
@@ -117,6 +124,22 @@ class Arrays(unittest.TestCase):
             self.assertEqual(found.tolist(), [length.resolve(int(basis)) for basis in bases])
         self.assertEqual(resolve(Length(Kind.FIXED, 640), bases), 640)
         self.assertEqual(resolve(AUTO, bases), 0)
+
+    def test_styles_that_move_are_put_back(self) -> None:
+        page = page_of(
+            "body { margin: 0 } h1 { font: 10vw/1 serif; margin: 0; white-space: nowrap } p { margin: 2vw 0; height: 9px }|<h1>A</h1><p></p><p></p>"
+            + "<p></p>" * 9
+        )
+        stretch = walk(page, 300, 500).stretches[0]
+        heading, first = (page.select(selector)[0].index for selector in ("h1", "p"))
+        for width in (300, 400, 500):
+            at = width - 300
+            # The heading is a tenth of the window high; the paragraph stands 2 % of it below.
+            self.assertEqual(int(stretch.bottom[at, heading]) / 64, width / 10)
+            self.assertEqual(int(stretch.y[at, first]) / 64, width / 10 + width / 50)
+        layout = page.layout(400)
+        self.assertEqual(layout.rects[page.select("h1")[0]].height, 40)
+        self.assertEqual(page.layout(450).rects[page.select("h1")[0]].height, 45)
 
     def test_what_must_be_the_same_at_all_widths(self) -> None:
         self.assertEqual(constant(np.array([5, 5, 5])), 5)

@@ -39,6 +39,7 @@ from .fragments import InlineRect
 from .inline_items import InlineContent, ItemKind, prepare
 from .line_ranges import Breaks, breaks_alike, breaks_at, uniform_line
 from .lines import InlineResult, layout_lines, text_end
+from .moving import Moving
 from .positioned import containing_box
 
 
@@ -62,6 +63,29 @@ class Strip:
     content_height: Units = 0
     single: Any = None
     """What ``single`` made of a box that is laid out one width at a time."""
+    waiting: list[Waiting] = field(default_factory=list)
+    """Absolutely positioned boxes inside that something around this box places, from its border box."""
+
+
+@dataclass(frozen=True, slots=True)
+class Waiting:
+    """An absolutely positioned box and where it would stand in flow."""
+
+    box: Box
+    x: Units
+    y: Units
+
+
+@dataclass(frozen=True, slots=True)
+class Placement:
+    """What an absolutely positioned box is placed by: its static position, and its containing block's rectangle."""
+
+    x: Units
+    y: Units
+    left: Units
+    top: Units
+    width: Units
+    height: Units
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +99,8 @@ class Question:
     in_flow_width: Units | None = None
     """The border-box width of a block that shares its parent's formatting context; None for any other box."""
     shrink: bool = False
+    placement: Placement | None = None
+    """For an absolutely positioned box. Its strip stands at the two numbers in ``bottom``."""
 
 
 Single = Callable[[Question], Strip]
@@ -98,6 +124,7 @@ class _Inside:
     through: bool = False
     cleared_at_end: bool = False
     right: Units = 0
+    waiting: list[Waiting] = field(default_factory=list)
     lowest: Units | None = None
     """How far down floats reach that stand beside nothing yet."""
 
@@ -105,21 +132,95 @@ class _Inside:
 class Across:
     """Lays out the boxes of one tree at ``count`` widths."""
 
-    def __init__(self, ctx: Context, root: Box, count: int, single: Single) -> None:
-        self.ctx, self.root, self.count, self.single = ctx, root, count, single
-        self.holders = _holders_of_positioned(root)
+    def __init__(self, ctx: Context, root: Box, count: int, single: Single, moving: Moving) -> None:
+        self.ctx, self.root, self.count, self.single, self.moving = ctx, root, count, single, moving
+        self.holders, self.passes = _ways_of_positioned(root)
         self.edges_of: dict[int, tuple[Units, EdgesAcross]] = {}
 
     def lay_out(self, basis: Units, percent_block: int) -> Strip:
-        """The root in its containing block."""
-        return self.block(self.root, basis, percent_block)
+        """The root in the initial containing block. Raises NotAcrossError where the page must be laid out as a whole."""
+        if not self.is_plain(self.root):
+            raise NotAcrossError
+        strip = self._block(self.root, basis, percent_block, shrink=False)
+        edges = self.edges(self.root, basis)
+        height = self.ctx.height
+        for waiting in strip.waiting:
+            self._place(strip, waiting, Placement(waiting.x, waiting.y, -edges.margin_left, -edges.margin_top, basis, height))
+        return strip
+
+    def _place(self, strip: Strip, waiting: Waiting, placement: Placement) -> None:
+        placed = self.single(Question(waiting.box, 0, 0, placement=placement))
+        strip.parts.append((*placed.bottom, placed))
+
+    def alone(self, question: Question) -> Strip:
+        """A box that is laid out one width at a time. Raises NotAcrossError where it carries boxes that are placed by
+        something around it."""
+        if id(question.box) in self.passes:
+            raise NotAcrossError
+        return self.single(question)
 
     def edges(self, box: Box, basis: Units) -> EdgesAcross:
         """A box's edges; kept while the same basis is asked for."""
         known = self.edges_of.get(id(box))
         if known is None or known[0] is not basis:
-            known = self.edges_of[id(box)] = (basis, edges_across(box, basis))
+            found = edges_across(box, basis) if box not in self.moving else self._moving_edges(box, basis)
+            known = self.edges_of[id(box)] = (basis, found)
         return known[1]
+
+    def _moving_edges(self, box: Box, basis: Units) -> EdgesAcross:
+        names = ("margin_top", "margin_right", "margin_bottom", "margin_left", "top", "right", "bottom", "left")
+        rows = np.zeros((len(names), self.count), np.int64)
+
+        def take(run: slice) -> None:
+            found = edges_across(box, basis if isinstance(basis, int) else basis[run])
+            for row, name in zip(rows, names, strict=True):
+                row[run] = getattr(found, name)
+
+        self._by_runs(box, [box], take)
+        still = edges_across(box, 0)
+        return EdgesAcross(rows[0], rows[1], rows[2], rows[3], rows[4], rows[5], rows[6], rows[7], still.auto_left, still.auto_right)
+
+    def _by_runs(self, box: Box, boxes: list[Box], take: Callable[[slice], None]) -> None:
+        """Do something for each run of widths over which the styles of some boxes inside a box stay the same."""
+        try:
+            for run in self.moving.runs(boxes):
+                self.moving.put(box, boxes, run.start)
+                take(run)
+        finally:
+            self.moving.back(box, boxes)
+
+    def width(self, box: Box, edges: EdgesAcross, basis: Units, shrink: bool = False) -> Units:
+        """A box's border-box width (``sizing.inline_size``)."""
+        if box not in self.moving and not (shrink and self.moving.boxes_in(box)):
+            return inline_size_across(self.ctx, box, edges, basis, shrink)
+        found = np.zeros(self.count, np.int64)
+
+        def take(run: slice) -> None:
+            found[run] = inline_size_across(self.ctx, box, edges.part(run), basis if isinstance(basis, int) else basis[run], shrink)
+
+        self._by_runs(box, self.moving.boxes_in(box), take)
+        return found
+
+    def height(self, box: Box, edges: EdgesAcross, percent_block: int, content: Units) -> tuple[Units, bool]:
+        """A box's border-box height for its content's, and whether it has a height of its own (§10.5 to §10.7)."""
+        if box not in self.moving:
+            has_height = not is_indefinite(resolve_block(box, box.style.height, edges, percent_block))
+            return block_size_across(box, edges, percent_block, content), has_height
+        found, owns = np.zeros(self.count, np.int64), np.zeros(self.count, np.bool_)
+
+        def take(run: slice) -> None:
+            part = edges.part(run)
+            found[run] = block_size_across(box, part, percent_block, content if isinstance(content, int) else content[run])
+            owns[run] = not is_indefinite(resolve_block(box, box.style.height, part, percent_block))
+
+        self._by_runs(box, [box], take)
+        return found, everywhere(owns)
+
+    def percent_basis(self, box: Box, edges: EdgesAcross, percent_block: int) -> int:
+        """What percentage heights of children are of (§10.5). Raises NotAcrossError where that changes with the width."""
+        if box in self.moving and box.style.height.kind != AUTO_KIND:
+            raise NotAcrossError
+        return child_percent_basis(box, edges, percent_block)
 
     def is_plain(self, box: Box) -> bool:
         """Whether a box is a block container that arrays can do, as far as its own style says."""
@@ -141,25 +242,36 @@ class Across:
                 return self._block(box, basis, percent_block, shrink)
             except NotAcrossError:
                 pass
-        return self.single(Question(box, basis, percent_block, None, shrink))
+        return self.alone(Question(box, basis, percent_block, None, shrink))
 
     def _block(self, box: Box, basis: Units, percent_block: int, shrink: bool) -> Strip:
         edges = self.edges(box, basis)
-        width = inline_size_across(self.ctx, box, edges, basis, shrink)
-        percent = child_percent_basis(box, edges, percent_block)
+        width = self.width(box, edges, basis, shrink)
+        percent = self.percent_basis(box, edges, percent_block)
         inside = self._inside(box, larger(width - edges.inline, 0), percent, _Formatting(), top_open=False)
         content = larger(inside.height + inside.bottom[0] + inside.bottom[1], 0)
         if inside.lowest is not None:
             content = larger(content, inside.lowest)
-        height = block_size_across(box, edges, percent_block, content + edges.block)
+        height, _ = self.height(box, edges, percent_block, content + edges.block)
         return self._strip(box, edges, inside, width, height, content)
 
     def _strip(self, box: Box, edges: EdgesAcross, inside: _Inside, width: Units, height: Units, content: Units) -> Strip:
         left, top = edges.left, edges.top
         parts = [(x + left, y + top, strip) for x, y, strip in inside.parts]
-        return Strip(
+        strip = Strip(
             box, width, height, parts, inside.lines, left, top, text_right=inside.right + left, content_height=content + edges.block,
         )  # fmt: skip
+        for one in inside.waiting:
+            waiting = Waiting(one.box, one.x + left, one.y + top)
+            if containing_box(one.box) is not box:
+                strip.waiting.append(waiting)
+                continue
+            style = box.style
+            border_left, border_top = style.border_left_width, style.border_top_width
+            across = larger(width - border_left - style.border_right_width, 0)
+            down = larger(height - border_top - style.border_bottom_width, 0)
+            self._place(strip, waiting, Placement(waiting.x, waiting.y, border_left, border_top, across, down))
+        return strip
 
     def in_flow(self, box: Box, basis: Units, width: Units, percent_block: int, formatting: _Formatting) -> Strip:
         """A block that shares its parent's formatting context (``block.layout_in_flow``)."""
@@ -170,19 +282,18 @@ class Across:
                 pass
         if box.has_floats:
             raise NotAcrossError
-        return self.single(Question(box, basis, percent_block, width))
+        return self.alone(Question(box, basis, percent_block, width))
 
     def _in_flow(self, box: Box, basis: Units, width: Units, percent_block: int, formatting: _Formatting) -> Strip:
         edges = self.edges(box, basis)
-        percent = child_percent_basis(box, edges, percent_block)
+        percent = self.percent_basis(box, edges, percent_block)
         inside = self._inside(box, larger(width - edges.inline, 0), percent, formatting, top_open=not _is_something(edges.top))
         if inside.lowest is not None and (np.asarray(inside.lowest) > inside.height).any():
             raise NotAcrossError
         content, bottom = inside.height, inside.bottom
         if _is_something(edges.bottom) or inside.cleared_at_end or (_is_something(edges.top) and inside.through):
             content, bottom = content + bottom[0] + bottom[1], (0, 0)
-        height = block_size_across(box, edges, percent_block, content + edges.block)
-        has_height = not is_indefinite(resolve_block(box, box.style.height, edges, percent_block))
+        height, has_height = self.height(box, edges, percent_block, content + edges.block)
         if has_height:
             bottom = (0, 0)
         limited = np.asarray(height != content + edges.block)
@@ -211,6 +322,21 @@ class Across:
         if box.has_floats or not content.has_lines:
             raise NotAcrossError
         widths = np.broadcast_to(np.asarray(width, np.int64), (self.count,))
+        boxes = self.moving.boxes_in(box)
+        if not boxes:
+            return self._still_lines(box, content, widths)
+        whole = _Inside(np.zeros(self.count, np.int64), right=np.zeros(self.count, np.int64))
+
+        def take(run: slice) -> None:
+            part = self._still_lines(box, prepare(self.ctx, box), widths[run])
+            whole.height[run], whole.right[run] = part.height, part.right  # type: ignore[index]
+            whole.lines.extend((places + run.start, rects) for places, rects in part.lines)
+
+        self._by_runs(box, boxes, take)
+        return whole
+
+    def _still_lines(self, box: Box, content: InlineContent, widths: Row) -> _Inside:
+        """Lines in content widths over which no style changes."""
         if content.uniform:
             return self._uniform(box, content, widths)
         style = box.style
@@ -236,7 +362,7 @@ class Across:
 
     def _uniform(self, box: Box, content: InlineContent, widths: Row) -> _Inside:
         _, line_height = uniform_line(self.ctx, box, content)
-        counts, rights = np.zeros(self.count, np.int64), np.zeros(self.count, np.int64)
+        counts, rights = np.zeros(len(widths), np.int64), np.zeros(len(widths), np.int64)
         for breaks, places in self._runs(box, content, widths):
             counts[places], rights[places] = breaks.count, breaks.right
         if not counts.all():
@@ -244,7 +370,7 @@ class Across:
         return _Inside(counts * line_height, right=rights if text_end(box, 0, 1) == 0 else np.maximum(rights, widths))
 
     def _inline_boxes(self, box: Box, content: InlineContent, widths: Row) -> _Inside:
-        heights, rights = np.zeros(self.count, np.int64), np.zeros(self.count, np.int64)
+        heights, rights = np.zeros(len(widths), np.int64), np.zeros(len(widths), np.int64)
         lines: list[tuple[Row, list[InlineRect]]] = []
         for breaks, places in self._runs(box, content, widths):
             if breaks.made is None:
@@ -269,7 +395,7 @@ class Across:
             if box.has_outside_marker or prepare(self.ctx, box).has_lines:
                 return strut, False, strut
         else:
-            inner = larger(inline_size_across(self.ctx, box, edges, basis) - edges.inline, 0) if box.children else 0
+            inner = larger(self.width(box, edges, basis) - edges.inline, 0) if box.children else 0
             after_float = False
             for child in box.children:
                 if child.is_floating:
@@ -312,8 +438,14 @@ class _FlowAcross:
     def run(self) -> _Inside:
         run: list[Box] = []
         for child in self.box.children:
-            if child.is_out_of_flow or child.inline_parents:
+            if child.inline_parents:
                 raise NotAcrossError
+            if child.is_out_of_flow:
+                if run:
+                    self._floats(run)
+                    run = []
+                self.inside.waiting.append(Waiting(child, 0, self._here()))
+                continue
             if child.is_floating:
                 run.append(child)
                 continue
@@ -329,11 +461,17 @@ class _FlowAcross:
             inside.lowest = lowest if inside.lowest is None else larger(inside.lowest, lowest)
         return inside
 
+    def _here(self) -> Units:
+        return self.y if self.at_top else self.y + self.strut[0] + self.strut[1]
+
     def _add(self, box: Box, x: Units, y: Units, strip: Strip) -> None:
         if box.is_relative:
+            if box in self.across.moving:
+                raise NotAcrossError
             dx, dy = relative_offset(box, self.width, self.percent_block)
             x, y = x + dx, y + dy
         self.inside.parts.append((x, y, strip))
+        self.inside.waiting += [Waiting(one.box, x + one.x, y + one.y) for one in strip.waiting]
 
     # Blocks
 
@@ -355,7 +493,7 @@ class _FlowAcross:
             self._add(box, x, hypothetical, strip)
             self._after(hypothetical + strip.height, _plus((0, 0), edges.margin_bottom))
             return
-        width = inline_size_across(across.ctx, box, edges, self.width)
+        width = across.width(box, edges, self.width)
         x, _ = auto_margins(edges, width, self.width)
         self._legacy(edges)
         strip = across.in_flow(box, self.width, width, self.percent_block, self.formatting)
@@ -398,7 +536,7 @@ class _FlowAcross:
     def _floats(self, run: list[Box]) -> None:
         """Floats one after another, at all widths where they fit side by side at once, and at the others one by one."""
         across = self.across
-        here = self.y if self.at_top else self.y + self.strut[0] + self.strut[1]
+        here = self._here()
         self._past_floats(here)
         for is_left in list(self.floats):
             del self.floats[is_left]
@@ -460,9 +598,10 @@ def _joined(a: tuple[Units, Units], b: tuple[Units, Units]) -> tuple[Units, Unit
     return larger(a[0], b[0]), smaller(a[1], b[1])
 
 
-def _holders_of_positioned(root: Box) -> set[int]:
-    """The boxes that place absolutely positioned boxes, or carry them to where they are placed."""
-    found: set[int] = set()
+def _ways_of_positioned(root: Box) -> tuple[set[int], set[int]]:
+    """The boxes that place absolutely positioned boxes out of lines of text, and those that carry any beyond themselves."""
+    holders: set[int] = set()
+    passes: set[int] = set()
     for box in root.walk():
         if not box.is_out_of_flow:
             continue
@@ -470,12 +609,15 @@ def _holders_of_positioned(root: Box) -> set[int]:
         while end is not None and end.kind == INLINE:
             end = end.parent
         node = box.parent
-        while node is not None:
-            found.add(id(node))
-            if node is end:
-                break
+        if node is not None and (node.kind != BLOCK or node.has_inline_children):
+            while node is not None and node.kind == INLINE:
+                node = node.parent
+            if node is not None and node is end:
+                holders.add(id(node))
+        while node is not None and node is not end:
+            passes.add(id(node))
             node = node.parent
-    return found
+    return holders, passes
 
 
-__all__ = ["Across", "NotAcrossError", "Question", "Strip"]
+__all__ = ["Across", "NotAcrossError", "Placement", "Question", "Strip"]

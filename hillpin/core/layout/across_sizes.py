@@ -40,6 +40,14 @@ class EdgesAcross:
     auto_left: bool
     auto_right: bool
 
+    def part(self, places: slice) -> EdgesAcross:
+        """The edges at some of the widths."""
+        return EdgesAcross(
+            part_of(self.margin_top, places), part_of(self.margin_right, places), part_of(self.margin_bottom, places), part_of(self.margin_left, places),
+            part_of(self.top, places), part_of(self.right, places), part_of(self.bottom, places), part_of(self.left, places),
+            self.auto_left, self.auto_right,
+        )  # fmt: skip
+
     @property
     def inline(self) -> Units:
         """Border plus padding of both inline sides."""
@@ -49,6 +57,11 @@ class EdgesAcross:
     def block(self) -> Units:
         """Border plus padding above and below."""
         return self.top + self.bottom
+
+
+def part_of(units: Units, places: slice) -> Units:
+    """A number at some of the widths."""
+    return units if isinstance(units, int) else units[places]
 
 
 def larger(a: Units, b: Units) -> Units:

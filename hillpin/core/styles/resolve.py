@@ -149,7 +149,7 @@ class StyleResolver:
         return style
 
 
-_NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
+NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
 
 
 def _put(recipe: _Recipe, new: ComputedStyle) -> None:
@@ -164,7 +164,7 @@ def _put(recipe: _Recipe, new: ComputedStyle) -> None:
 def differing(old: ComputedStyle, new: ComputedStyle) -> set[str]:
     """The names of fields that differ."""
     before, after = old.__dict__, new.__dict__
-    fields = {name for name, value in after.items() if name not in _NOT_COMPARED and before.get(name) != value}
+    fields = {name for name, value in after.items() if name not in NOT_COMPARED and before.get(name) != value}
     if before["custom"] is not after["custom"] and _serialized(old) != _serialized(new):
         fields.add("custom")
     return fields

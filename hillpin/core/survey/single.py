@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..layout.across import NotAcrossError
-from ..layout.blend import Span, Walk
+from ..layout.blend import TOLERANCE, Sample, Span, Walk
 from ..layout.boxes import Box, edges_of
 from ..layout.context import Context
 from ..layout.fragments import Fragment
@@ -31,8 +31,9 @@ class One:
     fragment: Fragment
     ctx: Context
     root: Box
-    more: tuple[int, ...] = (0, 0, 0)
-    """The margins that stick out at its bottom, and whether those at its top and bottom adjoin."""
+    more: tuple[int, int, int] = (0, 0, 0)
+    """The margins that stick out at its bottom, and whether those at its top and bottom adjoin; of a positioned box,
+    where it stands."""
     tree: object = None
 
 
@@ -49,6 +50,7 @@ class SingleWalk:
         self.layouts = 0
         count = high - low + 1
         self.trees: list[object] = [None] * count
+        self.fragments: dict[int, Fragment] = {}
         self.is_done = np.zeros(count, np.bool_)
         self.sizes: NDArray[np.int64] = np.zeros((2, count), np.int64)
         self.more: NDArray[np.int64] = np.zeros((3, count), np.int64)
@@ -99,11 +101,16 @@ class SingleWalk:
         walk = Walk(width, self.height, low, high)
         one = self.lay_out(width, None if self.every else walk)
         self.layouts += 1
+        self.fragments[width] = one.fragment
         span: Span | None = getattr(one.fragment, "span", None)
-        if span is not None and self.tables.takes_fragments and span.low <= low and high <= span.high:
+        if low < high and self.fragments.get(low) is one.fragment is self.fragments.get(high):
+            # The same was asked at all three: what layout remembers is the answer at every width between.
+            span = Span(low, high, Sample((), one.fragment), Sample((), one.fragment))
+        self.more[:, width - self.low] = one.more
+        if span is not None and self.tables.takes_fragments and span.low <= low and high <= span.high and self._is_straight(low, width, high):
             first, last = low + 1, high - 1
             self.tables.fill(span, first, last, *self._corner(one))
-            self._fill(span, first, last)
+            self._fill(span, first, last, low, high)
         else:
             first = last = width
             if self.tables.takes_fragments:
@@ -111,7 +118,6 @@ class SingleWalk:
             else:
                 self.tables.collect(width, one.ctx, one.fragment)
             self.sizes[:, width - self.low] = one.fragment.width, one.fragment.height
-            self.more[:, width - self.low] = one.more
         self.is_done[first - self.low : last + 1 - self.low] = True
         self.trees[first - self.low : last + 1 - self.low] = [one.tree] * (last - first + 1)
         self.told(last - first + 1)
@@ -124,11 +130,24 @@ class SingleWalk:
         edges = edges_of(one.root, one.ctx.width)
         return edges.margin_left, edges.margin_top
 
-    def _fill(self, span: Span, first: int, last: int) -> None:
-        a, b, whole = span.a, span.b, span.high - span.low
-        parts = np.arange(first, last + 1) - span.low
+    def _is_straight(self, low: int, middle: int, high: int) -> bool:
+        """Whether what goes with the box is, at a middle width, on the line between the two others."""
+        a, m, b = (self.more[:, width - self.low] for width in (low, middle, high))
+        part, whole = middle - low, high - low
+        return bool((np.abs(a * (whole - part) + b * part - m * whole) <= TOLERANCE * whole).all())
+
+    def _fill(self, span: Span, first: int, last: int, low: int, high: int) -> None:
+        """Take sizes from a span, and what goes with them from the line between two widths."""
         places = slice(first - self.low, last + 1 - self.low)
-        pairs = ((a.fragment.width, b.fragment.width), (a.fragment.height, b.fragment.height), *zip(a.more, b.more, strict=True))
-        for number, (p, q) in enumerate(pairs):
-            row = self.sizes[number] if number < 2 else self.more[number - 2]
-            row[places] = (p * (whole - parts) + q * parts + whole // 2) // whole
+        for row, p, q in zip(self.sizes, _sizes(span.a.fragment), _sizes(span.b.fragment), strict=True):
+            row[places] = _line(p, q, np.arange(first, last + 1) - span.low, span.high - span.low)
+        for row in self.more:
+            row[places] = _line(int(row[low - self.low]), int(row[high - self.low]), np.arange(first, last + 1) - low, high - low)
+
+
+def _sizes(fragment: Fragment) -> tuple[int, int]:
+    return fragment.width, fragment.height
+
+
+def _line(low: int, high: int, parts: NDArray[np.int64], whole: int) -> NDArray[np.int64]:
+    return (low * (whole - parts) + high * parts + whole // 2) // whole

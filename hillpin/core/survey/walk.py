@@ -12,14 +12,17 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.across import Across, Question, Strip
+from ..layout.across import Across, NotAcrossError, Question, Strip
 from ..layout.across_sizes import Units, edges_across
 from ..layout.blend import Walk
 from ..layout.block import layout_in_flow
+from ..layout.boxes import TEXT, Box
 from ..layout.context import Context
 from ..layout.floats import Floats
-from ..layout.fragments import Space
+from ..layout.fragments import OutOfFlow, Space
 from ..layout.layout import layout
+from ..layout.moving import WIDTH, Moving
+from ..layout.positioned import Frame, place
 from ..markup.tree import Element
 from ..notes import turning_widths
 from ..page import DEFAULT_HEIGHT, Layout, Page, Step
@@ -30,8 +33,8 @@ from .strips import take_in
 from .tables import ABSENT, COLUMNS, Table, Tables, is_bent
 
 FROM, TO = 320, 1600
-WIDTH = 2
-"""In ``uses_viewport``: that a style depends on the viewport's width."""
+MOST_MOVING = 1 / 8
+"""The share of boxes that are text of a size that moves with the width, from which on a page is laid out as a whole."""
 
 
 @dataclass(slots=True)
@@ -152,6 +155,12 @@ def _beside_each_other(page: Page, start: int, end: int, height: int, every: boo
     return walked
 
 
+def moves_as_a_whole(root: Box) -> bool:
+    """Whether so many texts change their size with the width that their lines are no quicker one by one."""
+    boxes = list(root.walk())
+    return sum(1 for box in boxes if box.kind == TEXT and box.style.uses_viewport & WIDTH) > MOST_MOVING * len(boxes)
+
+
 class _Walker:
     """One walk: stretch by stretch, each at all its widths at once as far as that goes."""
 
@@ -172,11 +181,15 @@ class _Walker:
         begun = self.done
         step = self.page.step(low, self.height, None)
         trees: list[object] = [step.tree] * (high - low + 1)
-        if self.every or is_bent(step.tree.root) or step.tree.root.is_container or any(style.uses_viewport & WIDTH for style in step.tree.styles.values()):
+        if self.every or is_bent(step.tree.root) or step.tree.root.is_container or moves_as_a_whole(step.tree.root):
             tables.takes_fragments = not is_bent(step.tree.root)
             trees = self._whole_page(tables, low, high)
         else:
-            self._boxes(tables, step, low, high)
+            try:
+                self._boxes(tables, step, low, high)
+            except NotAcrossError:
+                tables = Tables(self.page, low, high)
+                trees = self._whole_page(tables, low, high)
         self.done = begun
         self._told(high - low + 1)
         rows = tables.rows
@@ -202,38 +215,51 @@ class _Walker:
         return single.trees
 
     def _boxes(self, tables: Tables, step: Step, low: int, high: int) -> None:
-        """A page whose styles are the same at all widths: block layout at all of them at once."""
+        """Block layout at all widths at once."""
         root, ctx = step.tree.root, step.ctx
+        moving = Moving(step.resolver, root, low, high, self.height)
         basis = np.arange(low, high + 1, dtype=np.int64) * 64
         total = sum(1 for _ in root.walk())
 
         def single(question: Question) -> Strip:
             weight = sum(1 for _ in question.box.walk()) / total
-            return self._single(ctx, question, low, high, lambda widths: self._told(widths * weight))
+            return self._single(ctx, moving, question, low, high, lambda widths: self._told(widths * weight))
 
-        strip = Across(ctx, root, len(basis), single).lay_out(basis, ctx.height or INDEFINITE)
+        strip = Across(ctx, root, len(basis), single, moving).lay_out(basis, ctx.height or INDEFINITE)
         edges = edges_across(root, basis)
         take_in(tables, strip, edges.margin_left, edges.margin_top)
 
-    def _single(self, ctx: Context, question: Question, low: int, high: int, told: Callable[[int], None]) -> Strip:
+    def _single(self, ctx: Context, moving: Moving, question: Question, low: int, high: int, told: Callable[[int], None]) -> Strip:
         """A box that is laid out one width at a time, wherever something in it changes."""
         box, percent = question.box, question.percent_block
         tables = Tables(self.page, low, high, box)
+        boxes = moving.boxes_in(box)
 
         def at(units: Units | None, width: int) -> int:
             return units if isinstance(units, int) else int(units[width - low])  # type: ignore[index]
 
         def lay_out(width: int, walk: Walk | None) -> One:
             here = Context(Viewport(width, self.height), ctx.fonts, None, None, walk, ctx.unmodelled)
+            if boxes:
+                moving.put(box, boxes, width - low)
             inline = at(question.inline, width)
+            placed = question.placement
+            if placed is not None:
+                frame = Frame(at(placed.left, width), at(placed.top, width), at(placed.width, width), at(placed.height, width))
+                x, y, fragment = place(here, OutOfFlow(box, at(placed.x, width), at(placed.y, width)), frame)
+                if fragment.out_of_flow:
+                    raise NotAcrossError
+                return One(fragment, here, box, (x, y, 0))
             if question.in_flow_width is None:
-                space = Space(inline, ctx.height, percent, shrink=question.shrink) if box.parent is None else Space(inline, percent_block=percent, shrink=question.shrink)
-                return One(layout(here, box, space), here, box)
+                return One(layout(here, box, Space(inline, percent_block=percent, shrink=question.shrink)), here, box)
             flow = layout_in_flow(here, box, inline, at(question.in_flow_width, width), percent, Floats(), 0, 0)
             return One(flow.fragment, here, box, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
         single = SingleWalk(tables, low, high, self.height, lay_out, told)
-        single.run()
+        try:
+            single.run()
+        finally:
+            moving.back(box, boxes)
         tables.finish()
         self.walked.layouts += single.layouts
         width, height = single.sizes
