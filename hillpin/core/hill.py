@@ -1,13 +1,22 @@
-"""The hill: one box's width at every viewport width, found by halving stretches until they are straight."""
+"""The hill: one box's width at every viewport width: all at once where only the boxes around it say it, or found by
+halving stretches until they are straight."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+import numpy as np
+from numpy.typing import NDArray
+
+from .layout.across_sizes import NotAcrossError
+from .layout.chain import chain_to
+from .layout.context import Context
+from .layout.moving import Moving
 from .markup.tree import Element
 from .notes import turning_widths
 from .page import DEFAULT_HEIGHT, Page
+from .styles.media import Viewport
 
 FROM, TO = 240, 1920
 TOLERANCE = 1 / 32
@@ -65,13 +74,58 @@ def hill_of(
         return known[at]
 
     hill = Hill(element.index, element.name())
-    cuts = [turn for turn in turning_widths(page.conditions) if start < turn <= end]
+    cuts = [turn for turn in turning_widths(page.conditions, height) if start < turn <= end]
     for low, high in zip([start, *cuts], [cut - 1 for cut in cuts] + [end], strict=True):
-        _halve(width_at, low, high, stopped)
+        if stopped():
+            break
+        at_once = _at_once(page, element, low, high, height)
+        if at_once is None:
+            _halve(width_at, low, high, stopped)
+        else:
+            known.update(at_once)
     hill.points = simplified([HillPoint(at, known[at]) for at in sorted(known)], set(cuts))
     hill.modelled = modelled
     hill.edges = _edges(page, hill, start, end)
     return hill
+
+
+def _at_once(page: Page, element: Element, low: int, high: int, height: int) -> dict[int, float | None] | None:
+    """The widths at the bends of a stretch over which the same rules count; None where the box does not stand alone."""
+    if page.has_containers:
+        return None
+    tree, resolver = page.restyle_at(low, height)
+    if tree.unmodelled or tree.noted:
+        return None
+    box = next((one for one in tree.root.walk() if one.element is element and one.pseudo is None), None)
+    if box is None:
+        return {low: None, high: None}
+    chain = chain_to(tree.root, box)
+    if chain is None:
+        return None
+    basis = np.arange(low, high + 1, dtype=np.int64) * 64
+    try:
+        width = chain.width(Context(Viewport(low, height), page.fonts), basis, len(basis), Moving(resolver, chain.sources, low, high, height))
+    except NotAcrossError:
+        return None
+    widths = np.broadcast_to(width, basis.shape) / 64
+    return {low + at: float(widths[at]) for at in bends(widths)}
+
+
+def bends(values: NDArray[np.float64]) -> list[int]:
+    """Places between which values are straight to TOLERANCE, first and last among them."""
+    kept = {0, len(values) - 1}
+    stack = [(0, len(values) - 1)]
+    while stack:
+        first, last = stack.pop()
+        if last - first < 2:
+            continue
+        line = np.linspace(values[first], values[last], last - first + 1)
+        away = np.abs(values[first : last + 1] - line)
+        if away.max() > TOLERANCE:
+            middle = first + int(away.argmax())
+            kept.add(middle)
+            stack += [(first, middle), (middle, last)]
+    return sorted(kept)
 
 
 def _halve(width_at: Callable[[int], float | None], low: int, high: int, stopped: Callable[[], bool]) -> None:

@@ -366,6 +366,6 @@ def _query_note(block: MediaBlock, layout: Layout) -> Note:
     return Note(block.file, block.line, text, "query")
 
 
-def turning_widths(conditions: Iterable[Condition]) -> list[int]:
-    """Every width at which some condition turns, ascending."""
-    return sorted({turn for condition in conditions for turn in condition.turns()})
+def turning_widths(conditions: Iterable[Condition], height: int | None = None) -> list[int]:
+    """Every width at which some condition turns, ascending: at a viewport height, those by orientation and aspect ratio too."""
+    return sorted({turn for condition in conditions for turn in condition.turns(height)})

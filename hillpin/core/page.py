@@ -223,9 +223,9 @@ class Page:
         collector.collect(step.root)
         return self._finished(viewport, step.root, step.tree, collector, step.ctx)
 
-    def restyle_at(self, width: int, height: int) -> None:
-        """Bring the styles that a viewport's size has a part in to one, without laying out."""
-        self._tree(Viewport(width, height), self._containers if self.has_containers else {})
+    def restyle_at(self, width: int, height: int) -> tuple[BoxTree, StyleResolver]:
+        """The boxes and styles at a viewport, without laying out."""
+        return self._tree(Viewport(width, height), self._containers if self.has_containers else {})
 
     def step(self, width: int, height: int, walk: Walk | None) -> Step:
         """One layout of a walk over widths, without collecting its rectangles."""

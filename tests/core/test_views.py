@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import unittest
+from unittest import mock
 
-from hillpin.core.hill import HillPoint, hill_of, simplified
+import numpy as np
+from hillpin.core.hill import HillPoint, bends, hill_of, simplified
 from hillpin.core.notes import margin_notes
+from hillpin.core.page import Page
 from hillpin.core.rows import MOST_ROWS, dimension_rows
+from hillpin.core.survey.walk import walk
 
 from .pages import only, page_of, recorded
 
@@ -173,6 +177,50 @@ class Hills(unittest.TestCase):
         self.assertEqual(
             [(p.at, p.width) for p in hill.points], [(300, None), (399, None), (400, 400), (500, 500)]
         )
+
+    def test_what_turns_with_the_height_of_the_window(self) -> None:
+        # At 500 high: landscape from 501 on; a ratio of 3:2 from 750 on.
+        page = page_of(
+            """
+            p { width: 100px }
+            @media (orientation: landscape) { p { width: 200px } }
+            @media (min-aspect-ratio: 3/2) { p { width: 300px } }
+            """,
+            "<p>x</p>",
+        )
+        hill = hill_of(page, only(page, "p"), 400, 900, 500)
+        self.assertEqual(
+            [(p.at, p.width) for p in hill.points],
+            [(400, 100), (500, 100), (501, 200), (749, 200), (750, 300), (900, 300)],
+        )
+        found = [one.low for one in walk(page, 400, 900, 500).stretches]
+        self.assertEqual(found, [400, 501, 750])
+
+    def test_boxes_that_stand_alone_are_not_laid_out(self) -> None:
+        sheet = """
+            main { padding: 0 5%; max-width: 60em } .f { float: left; width: 40vw } .g { display: grid }
+            .a { width: calc(50% + 10px); min-width: 200px } .s { float: right }
+        """
+        body = "<main><div class=f><p>text of it</p></div><div class=a><p>x</p></div><div class=s>some words</div><div class=g><i>y</i></div></main>"
+        page = page_of(sheet, body)
+        at_once = {}
+        with mock.patch.object(Page, "layout", side_effect=AssertionError("laid out")):
+            for selector in (".f p", ".a p", ".s"):
+                at_once[selector] = hill_of(page, only(page, selector), 240, 1400)
+            # A grid beside floats is narrower where they stand: that takes a layout.
+            with self.assertRaises(AssertionError):
+                hill_of(page, only(page, ".g"), 240, 1400)
+        for selector, hill in at_once.items():
+            for point in hill.points:
+                rect = page.layout(point.at).rects[only(page, selector)]
+                self.assertEqual(rect.width, point.width, (selector, point.at))
+            self.assertEqual((hill.points[0].at, hill.points[-1].at), (240, 1400))
+        # 40 % of the window, whatever is around it.
+        self.assertEqual({p.at: p.width for p in at_once[".f p"].points}, {240: 96, 1400: 560})
+
+    def test_bends_are_found_however_slight(self) -> None:
+        values = np.concatenate([np.arange(100) * 0.5, 49.5 + np.arange(1, 200) * 0.51])
+        self.assertEqual(bends(values), [0, 99, 298])
 
     def test_it_can_be_stopped(self) -> None:
         page = page_of("p { width: 50% }", "<p>x</p>")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 import numpy as np
@@ -22,8 +23,9 @@ class Moving:
     """The moving styles of one tree from ``low`` to ``high`` (CSS px). A style object stands for one width at a time:
     ``put`` brings those of a box and what is inside to a width, ``back`` to where the tree stands."""
 
-    def __init__(self, resolver: StyleResolver, root: Box, low: int, high: int, height: int) -> None:
-        styles = {id(box.style): box.style for box in root.walk() if box.style.uses_viewport & WIDTH}
+    def __init__(self, resolver: StyleResolver, boxes: Iterable[Box], low: int, high: int, height: int) -> None:
+        """The styles of some boxes, at a viewport height in CSS px."""
+        styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
         self.styles: dict[int, ComputedStyle] = styles
         self.states: dict[int, list[dict[str, Any]]] = {key: [] for key in styles}
         self.changes: dict[int, NDArray[np.bool_]] = {}

@@ -37,12 +37,20 @@ class Comparison:
             return actual == self.value
         return _OPERATORS[self.operator](actual, self.value)
 
-    def turns(self) -> list[int]:
-        """The integer widths from which on the comparison's result differs from the width below."""
-        if self.feature != "width" or isinstance(self.value, str):
+    def turns(self, height: int | None = None) -> list[int]:
+        """The integer widths from which on the comparison's result differs from the width below; those that have to do
+        with the viewport's height only where it is given."""
+        if self.feature == "orientation":
+            return [height + 1] if height is not None else []
+        value = self.value
+        if self.feature == "aspect-ratio" and height is not None and not isinstance(value, str):
+            value *= height
+        elif self.feature not in ("width", "device-width"):
             return []
-        first_at = math.ceil(self.value)
-        after = math.floor(self.value) + 1
+        if isinstance(value, str):
+            return []
+        first_at = math.ceil(value)
+        after = math.floor(value) + 1
         return {">=": [first_at], "<": [first_at], ">": [after], "<=": [after]}.get(self.operator, [first_at, after])
 
 
@@ -58,8 +66,8 @@ class Group:
             return not self.operands[0].matches(viewport)
         return (all if self.operator == "and" else any)(operand.matches(viewport) for operand in self.operands)
 
-    def turns(self) -> list[int]:
-        return [turn for operand in self.operands for turn in operand.turns()]
+    def turns(self, height: int | None = None) -> list[int]:
+        return [turn for operand in self.operands for turn in operand.turns(height)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +80,7 @@ class Constant:
     def matches(self, viewport: Viewport) -> bool:
         return self.value
 
-    def turns(self) -> list[int]:
+    def turns(self, height: int | None = None) -> list[int]:
         return []
 
 

@@ -171,7 +171,7 @@ class _Walker:
 
     def run(self) -> Walked:
         start, end = self.walked.start, self.walked.end
-        cuts = [turn for turn in turning_widths(self.page.conditions) if start < turn <= end]
+        cuts = [turn for turn in turning_widths(self.page.conditions, self.height) if start < turn <= end]
         for low, high in zip([start, *cuts], [cut - 1 for cut in cuts] + [end], strict=True):
             self._stretch(low, high)
         return self.walked
@@ -217,7 +217,7 @@ class _Walker:
     def _boxes(self, tables: Tables, step: Step, low: int, high: int) -> None:
         """Block layout at all widths at once."""
         root, ctx = step.tree.root, step.ctx
-        moving = Moving(step.resolver, root, low, high, self.height)
+        moving = Moving(step.resolver, root.walk(), low, high, self.height)
         basis = np.arange(low, high + 1, dtype=np.int64) * 64
         total = sum(1 for _ in root.walk())
 

@@ -64,23 +64,31 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
   return answer;
 }
 
+/** Milliseconds before a hill is asked for: hardly any where the last came at once, more where it took the server a while. */
 const PAUSE = 250;
+const HARDLY = 20;
+const AT_ONCE = 80;
 /** Milliseconds for which the hill before a change stays after the last one. */
 const GHOST_FOR = 6000;
 
 /** The hill of the selected box, asked for after a pause; the last one stays until the new one is there. */
 export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, ready: boolean): { hill?: Hill; ghost?: Hill; isStale: boolean } {
   const [hill, setHill] = useState<{ hill: Hill; key: string; ghost?: Hill }>();
+  const took = useRef(Infinity);
   const key = JSON.stringify(query);
   useEffect(() => {
     if (!ready) return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
+      const begun = performance.now();
       const { page, selected, height, drafts } = query;
       ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: siteId } }, body: { page, selected, height, drafts, start: 240, end: 1920 }, signal: abort.signal }))
-        .then((found) => setHill((before) => ({ hill: found, key, ghost: ghostOf(before, found) })))
+        .then((found) => {
+          took.current = performance.now() - begun;
+          setHill((before) => ({ hill: found, key, ghost: ghostOf(before, found) }));
+        })
         .catch(() => undefined);
-    }, PAUSE);
+    }, took.current < AT_ONCE ? HARDLY : PAUSE);
     return () => {
       clearTimeout(timer);
       abort.abort();
