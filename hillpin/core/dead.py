@@ -8,7 +8,7 @@ from collections.abc import Callable
 from .layout.boxes import Box, Kind
 from .markup.tree import Element
 from .page import Layout
-from .styles.computed import ComputedStyle
+from .styles.style import ComputedStyle
 from .styles.values import Kind as LengthKind
 
 _REPLACED = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "select", "textarea", "button", "audio", "meter", "progress"})

@@ -14,10 +14,10 @@ from .layout.matrix import Rect
 from .markup.tree import Element
 from .numbers import px, units
 from .page import Layout, Page
-from .styles.computed import ComputedStyle
 from .styles.declarations import Declaration
 from .styles.media import Condition
 from .styles.sheet import MediaBlock, Rule
+from .styles.style import ComputedStyle
 from .styles.values import Kind, Length, Number
 
 NoteKind = Literal["value", "overruled", "unmatched", "query", "problem", "dead"]

@@ -28,12 +28,13 @@ from .layout.layout import layout_root
 from .layout.matrix import Rect
 from .markup import Document, Element, Text, parse_html
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
-from .styles.computed import ComputedStyle, Environment
+from .styles.computed import Environment
 from .styles.media import ALWAYS, Viewport, parse_media
 from .styles.resolve import StyleResolver
 from .styles.selectors import MatchState, SelectorError, parse_selector_list
 from .styles.sheet import Context as SheetContext
 from .styles.sheet import Sheets
+from .styles.style import ComputedStyle
 from .styles.variables import tokens_of
 from .working.record import Recorder
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from ..markup.tree import Element
 from ..numbers import px
 from ..page import Layout, Page
-from ..styles.computed import ComputedStyle
 from ..styles.properties import PROPERTIES
+from ..styles.style import ComputedStyle
 from ..styles.values import VIEWPORT_UNITS, Dimension, Length, Number, Percentage
 
 _OF_WIDTH = ("width", "min-width", "max-width", "margin-", "padding-", "left", "right", "text-indent")

@@ -7,8 +7,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from ..files import Files, resolve
-from ..styles.computed import ComputedStyle
 from ..styles.sheet import FontFace
+from ..styles.style import ComputedStyle
 from . import system
 from .face import Face, FileFace, Metrics
 from .measured import FaceKey, Measured

@@ -8,7 +8,7 @@ from enum import IntEnum
 from typing import TYPE_CHECKING, Any
 
 from ..markup.tree import Element
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from ..styles.values import Kind as LengthKind
 from ..styles.values import Length
 

@@ -6,11 +6,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from .across import Across, NotAcrossError, Question, Strip
-from .across_sizes import Units, larger
+from .across import Across
+from .across_sizes import NotAcrossError, Units, larger
 from .boxes import BLOCK, FLEX, GRID, Box
 from .context import Context
 from .moving import Moving
+from .strips import Question, Strip
 
 
 @dataclass(slots=True)

@@ -9,7 +9,7 @@ from ..files import Files, resolve
 from ..fonts.store import FontStore
 from ..images import PictureSize, picture_size, size_from_attributes, svg_length
 from ..markup.tree import Element
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from ..units import rounded, truncated
 from .inline_items import shape_run
 

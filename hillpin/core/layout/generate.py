@@ -6,9 +6,9 @@ from dataclasses import dataclass, field
 
 from ..fonts.store import FontStore
 from ..markup.tree import Document, Element, Text
-from ..styles.computed import ComputedStyle
 from ..styles.media import Viewport, parse_media
 from ..styles.resolve import ITEM_CONTAINERS, StyleResolver
+from ..styles.style import ComputedStyle
 from ..styles.values import ZERO
 from ..styles.variables import tokens_of
 from .boxes import Box, Kind

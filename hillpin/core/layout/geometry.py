@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
 from ..markup.tree import Element
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from ..styles.values import Length
 from .boxes import edges_of
 from .fragments import Fragment

@@ -17,7 +17,7 @@ from .replaced import is_replaced
 from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, to_border_box, width_from_ratio
 
 if TYPE_CHECKING:
-    from ..styles.computed import ComputedStyle
+    from ..styles.style import ComputedStyle
     from .context import Context
     from .grid import GridAxis
 

@@ -12,7 +12,7 @@ from typing import Any
 from ..fonts.face import Face
 from ..fonts.linebreak import break_opportunities, grapheme_starts
 from ..fonts.store import FontStore
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from .boxes import BREAK, INLINE, TEXT, Box, edges_of
 from .context import Context
 

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from ..fonts.face import Face
 from ..fonts.store import FontStore
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from ..styles.values import FIXED, Length, Number
 from ..units import f32, percent_of, rounded
 from .context import Context

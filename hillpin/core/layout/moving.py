@@ -8,9 +8,9 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..styles.computed import ComputedStyle
 from ..styles.media import Viewport
 from ..styles.resolve import NOT_COMPARED, StyleResolver
+from ..styles.style import ComputedStyle
 from .boxes import Box
 
 WIDTH = 2

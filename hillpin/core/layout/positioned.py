@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..styles.values import AUTO_KIND
 from ..units import INDEFINITE
 from .alignment import offset_of, split_safety
-from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
+from .boxes import BLOCK, GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .replaced import is_replaced
@@ -31,6 +31,28 @@ def containing_box(box: Box) -> Box | None:
             return node
         node = node.parent
     return None
+
+
+def ways_of_positioned(root: Box) -> tuple[set[int], set[int]]:
+    """The boxes that place absolutely positioned boxes out of lines of text, and those that carry any beyond themselves."""
+    holders: set[int] = set()
+    passes: set[int] = set()
+    for box in root.walk():
+        if not box.is_out_of_flow:
+            continue
+        end = containing_box(box)
+        while end is not None and end.kind == INLINE:
+            end = end.parent
+        node = box.parent
+        if node is not None and (node.kind != BLOCK or node.has_inline_children):
+            while node is not None and node.kind == INLINE:
+                node = node.parent
+            if node is not None and node is end:
+                holders.add(id(node))
+        while node is not None and node is not end:
+            passes.add(id(node))
+            node = node.parent
+    return holders, passes
 
 
 @dataclass(frozen=True, slots=True)

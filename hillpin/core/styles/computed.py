@@ -1,8 +1,4 @@
-"""Computed values: what inheritance, defaulting and the element's font make of the cascaded values.
-
-``ComputedStyle`` has a field for every longhand of ``properties`` (``-`` → ``_``). Lengths are ``Length``;
-border widths, border spacing in 1/64 px; font size, letter and word spacing in CSS px.
-"""
+"""Computed values: what inheritance, defaulting and the element's font make of the cascaded values."""
 
 from __future__ import annotations
 
@@ -17,6 +13,7 @@ from .declarations import Pending, Wide, read_values
 from .grammar import significant
 from .media import Viewport
 from .properties import FONT_SIZES, INHERITED_FIELDS, INITIAL, PROPERTIES, Property
+from .style import ComputedStyle
 from .values import (
     CONTAINER_UNITS,
     VIEWPORT_UNITS,
@@ -29,134 +26,6 @@ from .values import (
     compute_px,
 )
 from .variables import Custom, Cyclic, resolve_custom, substitute
-
-
-class ComputedStyle:
-    """The computed values of one element or pseudo-element, shared by elements that are styled alike."""
-
-    display: str
-    position: str
-    float: str
-    clear: str
-    visibility: str
-    box_sizing: str
-    overflow_x: str
-    overflow_y: str
-    direction: str
-    writing_mode: str
-    z_index: str | int
-    width: Length
-    height: Length
-    min_width: Length
-    min_height: Length
-    max_width: Length
-    max_height: Length
-    margin_top: Length
-    margin_right: Length
-    margin_bottom: Length
-    margin_left: Length
-    padding_top: Length
-    padding_right: Length
-    padding_bottom: Length
-    padding_left: Length
-    border_top_width: int
-    border_right_width: int
-    border_bottom_width: int
-    border_left_width: int
-    border_top_style: str
-    border_right_style: str
-    border_bottom_style: str
-    border_left_style: str
-    top: Length
-    right: Length
-    bottom: Length
-    left: Length
-    aspect_ratio: tuple[bool, float | None] | None  # type: ignore[valid-type]
-    object_fit: str
-    font_family: tuple[str, ...]
-    font_size: Any
-    font_weight: int
-    font_style: str
-    font_variant_caps: str
-    font_kerning: str
-    line_height: Any
-    letter_spacing: Any
-    word_spacing: Any
-    text_align: str
-    text_align_last: str
-    text_indent: Length
-    text_transform: str
-    white_space_collapse: str
-    text_wrap_mode: str
-    text_wrap_style: str
-    tab_size: tuple[str, Any]
-    overflow_wrap: str
-    word_break: str
-    line_break: str
-    hyphens: str
-    text_overflow: str
-    vertical_align: str | Length
-    list_style_type: str
-    list_style_position: str
-    list_style_image: str
-    content: Any
-    quotes: Any
-    counter_reset: tuple[tuple[str, int], ...]
-    counter_increment: tuple[tuple[str, int], ...]
-    counter_set: tuple[tuple[str, int], ...]
-    table_layout: str
-    border_collapse: str
-    border_spacing: tuple[int, int]
-    caption_side: str
-    flex_direction: str
-    flex_wrap: str
-    flex_grow: Any
-    flex_shrink: Any
-    flex_basis: Length
-    order: int
-    justify_content: str
-    align_content: str
-    align_items: str
-    justify_items: str
-    align_self: str
-    justify_self: str
-    row_gap: Length
-    column_gap: Length
-    grid_template_columns: grid.TrackList
-    grid_template_rows: grid.TrackList
-    grid_template_areas: grid.Areas
-    grid_auto_columns: tuple[grid.TrackSize, ...]
-    grid_auto_rows: tuple[grid.TrackSize, ...]
-    grid_auto_flow: str
-    grid_row_start: grid.Line
-    grid_row_end: grid.Line
-    grid_column_start: grid.Line
-    grid_column_end: grid.Line
-    contain: tuple[str, ...]
-    container_type: str
-    container_name: tuple[str, ...]
-    column_count: str | int
-    column_width: Length
-    color: tuple[Any, ...]
-    background_color: Any
-    background_image: tuple[str, ...]
-    opacity: Any
-    transform: tuple[tuple[str, tuple[Any, ...]], ...]
-    translate: tuple[Length, Length] | None
-    transform_origin: tuple[Length, Length]
-    rotate: tuple[Any, ...]
-    scale: tuple[Any, ...]
-    appearance: str
-    zoom: Any
-
-    custom: Custom
-    winners: dict[str, Winner]
-    parent: ComputedStyle | None
-    uses_viewport: int
-    """Which of the viewport's sizes it has to do with: 0 neither, 1 the height alone, 2 or 3 the width."""
-    inherits_viewport: int
-    """The same, for what children inherit."""
-    uses_container: bool
 
 
 class FontMetrics(Protocol):

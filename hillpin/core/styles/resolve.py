@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade
-from .computed import ComputedStyle, Computer, Environment, blockified
+from .computed import Computer, Environment, blockified
 from .media import Viewport
+from .style import ComputedStyle
 
 ITEM_CONTAINERS = frozenset({"flex", "inline-flex", "grid", "inline-grid"})
 

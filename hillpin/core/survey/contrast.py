@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ..markup.tree import Element
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from .findings import Finding, Place, Survey, declared, has_own_text, is_hidden, name_of, place_of
 from .tables import ABSENT
 from .walk import Stretch

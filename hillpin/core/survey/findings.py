@@ -13,8 +13,8 @@ from ..layout.boxes import Box
 from ..markup.tree import Element
 from ..page import Layout, Page
 from ..styles.cascade import Winner
-from ..styles.computed import ComputedStyle
 from ..styles.media import Condition
+from ..styles.style import ComputedStyle
 from .tables import table_at
 from .walk import Stretch, Walked
 

@@ -11,7 +11,7 @@ from ..layout.context import Context
 from ..layout.inline_metrics import style_metrics
 from ..markup.tree import Element
 from ..numbers import px
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of
 from .tables import ABSENT
 from .walk import Stretch

@@ -9,7 +9,7 @@ import numpy as np
 from ..layout.boxes import Kind
 from ..markup.tree import Element
 from ..numbers import px
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from .findings import Finding, Masks, Place, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
 from .tables import ABSENT
 from .walk import Stretch

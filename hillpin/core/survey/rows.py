@@ -9,7 +9,7 @@ import numpy as np
 from ..layout.boxes import Box, Kind
 from ..markup.tree import Element
 from ..numbers import px
-from ..styles.computed import ComputedStyle
+from ..styles.style import ComputedStyle
 from .boxes import content_widths
 from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of
 from .tables import ABSENT

@@ -10,7 +10,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.across import NotAcrossError
+from ..layout.across_sizes import NotAcrossError
 from ..layout.blend import TOLERANCE, Sample, Span, Walk
 from ..layout.boxes import Box, edges_of
 from ..layout.context import Context

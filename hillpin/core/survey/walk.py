@@ -12,8 +12,8 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.across import Across, NotAcrossError, Question, Strip
-from ..layout.across_sizes import Units, edges_across
+from ..layout.across import Across
+from ..layout.across_sizes import NotAcrossError, Units, edges_across
 from ..layout.blend import Walk
 from ..layout.block import layout_in_flow
 from ..layout.boxes import TEXT, Box
@@ -23,13 +23,14 @@ from ..layout.fragments import OutOfFlow, Space
 from ..layout.layout import layout
 from ..layout.moving import WIDTH, Moving
 from ..layout.positioned import Frame, place
+from ..layout.strips import Question, Strip
 from ..markup.tree import Element
 from ..notes import turning_widths
 from ..page import DEFAULT_HEIGHT, Layout, Page, Step
 from ..styles.media import Viewport
 from ..units import INDEFINITE
 from .single import COARSE, One, SingleWalk
-from .strips import take_in
+from .strip_tables import take_in
 from .tables import ABSENT, COLUMNS, Table, Tables, is_bent
 
 FROM, TO = 320, 1600

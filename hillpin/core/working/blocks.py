@@ -14,11 +14,12 @@ from ..units import INDEFINITE
 from .record import Source, Sum, declared
 
 if TYPE_CHECKING:
-    from ..layout.block import Inside, Strut
+    from ..layout.block import Inside
     from ..layout.boxes import Box, Edges
     from ..layout.context import Context
     from ..layout.floats import Floats
     from ..layout.fragments import Fragment, Space
+    from ..layout.margins import Strut
 
     class Flow(Protocol):
         """What a block's children are laid out by."""

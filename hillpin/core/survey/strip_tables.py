@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.across import Strip
 from ..layout.across_sizes import Units
 from ..layout.blend import owner_of
 from ..layout.boxes import Box
+from ..layout.strips import Strip
 from ..styles.values import AUTO_KIND, Kind
 from .tables import ABSENT, FURTHEST, Tables
 
