@@ -66,6 +66,9 @@ class Face(Protocol):
     def has(self, character: str) -> bool:
         """Whether the face has a glyph for the character."""
 
+    def has_feature(self, tag: str) -> bool:
+        """Whether the face has substitutions of an OpenType feature."""
+
     def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
         """Shape a run of text at a size in px."""
 
@@ -97,6 +100,8 @@ class FileFace:
         self.name = name
         self.units_per_em = int(font["head"].unitsPerEm)
         self._read_metrics(font)
+        substitutions = font["GSUB"].table.FeatureList if "GSUB" in font else None
+        self._features = frozenset(record.FeatureTag for record in substitutions.FeatureRecord) if substitutions is not None else frozenset()
         self._covered = frozenset(font.getBestCmap() or {})
         face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
         self._font = hb.Font(face)
@@ -146,6 +151,9 @@ class FileFace:
 
     def has(self, character: str) -> bool:
         return ord(character) in self._covered
+
+    def has_feature(self, tag: str) -> bool:
+        return tag in self._features
 
     def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
         key = (text, size, features)

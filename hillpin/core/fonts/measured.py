@@ -102,6 +102,9 @@ class MeasuredFace:
     def has(self, character: str) -> bool:
         return character not in self.absent
 
+    def has_feature(self, tag: str) -> bool:
+        return False
+
     def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
         """Advances by character; kerning counts on the first of two. A run may be cut where there is none."""
         near, scale = self._nearest(size)

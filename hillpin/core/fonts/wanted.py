@@ -37,7 +37,7 @@ class BrowserFaces:
 def browser_faces(fonts: FontStore, root: Box) -> BrowserFaces:
     """The faces that texts in a box tree ask for before any that this machine has, and whether they are measured."""
     from ..layout.boxes import TEXT
-    from ..layout.inline_items import transformed
+    from ..layout.inline_items import SMALL_CAPS, small_caps_size, transformed
 
     texts: dict[FaceKey, dict[float, set[str]]] = {}
     names: dict[FaceKey, str] = {}
@@ -45,18 +45,23 @@ def browser_faces(fonts: FontStore, root: Box) -> BrowserFaces:
         text = box.marker_text or (box.text if box.kind == TEXT else "")
         if not text:
             continue
+        shown = _folded(transformed(text, box.style))
+        sizes = {box.style.font_size: shown}
+        if box.style.font_variant_caps in SMALL_CAPS:
+            sizes[small_caps_size(box.style.font_size)] = shown.upper()
         for family, key in fonts.lacking(box.style):
             names.setdefault(key, family)
-            texts.setdefault(key, {}).setdefault(box.style.font_size, set()).add(_folded(transformed(text, box.style)))
+            for size, used in sizes.items():
+                texts.setdefault(key, {}).setdefault(size, set()).add(used)
     wanted: list[WantedFace] = []
-    for key, sizes in texts.items():
+    for key, by_size in texts.items():
         face = fonts.measured.get(key)
-        if face is not None and not any(face.lacks(size, text) for size, found in sizes.items() for text in found):
+        if face is not None and not any(face.lacks(size, text) for size, found in by_size.items() for text in found):
             continue
-        folded = set().union(*sizes.values())
+        folded = set().union(*by_size.values())
         characters = sorted({c for text in folded for c in text if c not in INVISIBLE} | {" ", "0", "x"})
         pairs = sorted(set().union(*(pairs_of(text) for text in folded)))
-        wanted.append(WantedFace(names[key], key.weight, key.italic, sorted(sizes)[:MOST_SIZES], "".join(characters[:MOST_CHARACTERS]), pairs[:MOST_PAIRS]))
+        wanted.append(WantedFace(names[key], key.weight, key.italic, sorted(by_size)[:MOST_SIZES], "".join(characters[:MOST_CHARACTERS]), pairs[:MOST_PAIRS]))
     families = sorted({names[key] for key in texts if fonts.measured.get(key) is not None})
     return BrowserFaces(wanted[:MOST_FACES], families)
 

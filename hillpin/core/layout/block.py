@@ -285,7 +285,7 @@ class _BlockFlow:
     def _add(self, x: int, y: int, fragment: Fragment) -> None:
         box = fragment.box
         inside = self.inside
-        for parent in box.inline_parents:
+        for parent in box.inline_parents if fragment.height else ():
             inside.inlines.append(InlineRect(parent, 0, y, self.width, fragment.height))
         if box.is_relative:
             dx, dy = relative_offset(box, self.width, self.percent_block)

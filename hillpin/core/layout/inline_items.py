@@ -7,9 +7,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import IntEnum
+from itertools import groupby
 from typing import Any
 
-from ..fonts.face import Face
+from ..fonts.face import Face, round_half_up
 from ..fonts.linebreak import break_opportunities, grapheme_starts
 from ..fonts.store import FontStore
 from ..styles.style import ComputedStyle
@@ -17,6 +18,9 @@ from .boxes import BREAK, INLINE, TEXT, Box, edges_of
 from .context import Context
 
 OBJECT = "\ufffc"
+SMALL_CAPS = ("small-caps", "all-small-caps")
+SMALL_CAPS_SIZE = 0.7
+"""Of the font size, for small capitals that are made of capitals."""
 
 
 class ItemKind(IntEnum):
@@ -288,8 +292,8 @@ def _features(style: ComputedStyle) -> tuple[tuple[str, bool], ...]:
         features += [("liga", False), ("clig", False)]
     if style.font_kerning == "none":
         features.append(("kern", False))
-    if style.font_variant_caps == "small-caps":
-        features.append(("smcp", True))
+    if style.font_variant_caps in SMALL_CAPS:
+        features += [("smcp", True), ("c2sc", True)] if style.font_variant_caps == "all-small-caps" else [("smcp", True)]
     return tuple(features)
 
 
@@ -300,8 +304,35 @@ def shape_text(ctx: Context, style: ComputedStyle, text: str) -> tuple[list[floa
 
 def shape_run(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     """``shape_text`` with the fonts of a page."""
+    if style.font_variant_caps in SMALL_CAPS and not fonts.stack(style).first.has_feature("smcp"):
+        return _small_caps(fonts, style, text)
+    return _shape_at(fonts, style, text, style.font_size)
+
+
+def _small_caps(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    """Small capitals of a font that has none: capitals of a smaller size (css-fonts-4 §6.6)."""
+    are_all = style.font_variant_caps == "all-small-caps"
+    advances: list[float] = []
+    safe: list[bool] = []
+    used: dict[Face, None] = {}
+    for is_small, group in groupby(text, lambda c: c.upper() != c or (are_all and c.lower() != c)):
+        part = "".join(group)
+        shown = "".join(c.upper() if len(c.upper()) == 1 else c for c in part) if is_small else part
+        found, cuts, faces = _shape_at(fonts, style, shown, small_caps_size(style.font_size) if is_small else style.font_size)
+        advances += found
+        safe += cuts[:-1]
+        used.update(dict.fromkeys(faces))
+    return advances, (*safe, True), tuple(used)
+
+
+def small_caps_size(size: float) -> float:
+    """The font size of small capitals that are made of capitals: whole px, as the browser has it."""
+    return float(round_half_up(size * SMALL_CAPS_SIZE))
+
+
+def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     stack = fonts.stack(style)
-    size, features = style.font_size, _features(style)
+    features = _features(style)
     first = stack.first
     if all(first.has(c) or c == " " for c in set(text) if c not in "\u00ad\u200b\u2060\ufffc"):
         shaped = first.shape(text, size, features)

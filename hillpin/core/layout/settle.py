@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ..styles.resolve import StyleResolver
+from ..styles.style import ComputedStyle
 from .boxes import Box, Kind
 from .table_borders import collapse_borders
 
@@ -119,8 +120,14 @@ def _split(box: Box) -> list[Box]:
                 current.children.append(part)
                 part.parent = current
     current.closes = True
-    result.append(current)
+    if current.children or len(result) < 2 or _ends_wide(box.style):
+        result.append(current)
     return result
+
+
+def _ends_wide(style: ComputedStyle) -> bool:
+    """Whether an inline box's end takes room, so that a piece of it with nothing else in it still shows."""
+    return bool(style.border_right_width) or any(length.units or length.has_percentage for length in (style.margin_right, style.padding_right))
 
 
 def _wrap_runs(children: list[Box], parent: Box, resolver: StyleResolver) -> list[Box]:

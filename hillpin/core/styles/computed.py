@@ -248,7 +248,7 @@ class Computer:
         if isinstance(value, Number):
             return value
         if isinstance(value, int | float):
-            return Number(f32(float(value)))
+            return Number(float(value))
         return max(compute_px(value, self.unit_size(style), style.font_size), 0.0)
 
     def _tab_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[str, float]:
