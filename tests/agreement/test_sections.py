@@ -206,7 +206,7 @@ class Fine(AgreementCase):
             .row { display: flex; gap: 2%; align-items: flex-start } .r { aspect-ratio: 16 / 9; border: 2px solid; padding: 4px } .a { width: 30% } .b { height: 90px } .c { flex: 1; min-width: 0; aspect-ratio: 1 }
             .grid { display: grid; grid-template-columns: repeat(3, 1fr); gap: 10px; margin-top: 10px } .grid .r { box-sizing: border-box } .old { height: 0; padding-bottom: 56.25%; position: relative } .old div { position: absolute; inset: 0; border: 1px solid }
             """,
-            f"<div class=row><div class='r a'>a</div><div class='r b'>b</div><div class='r c'>c</div></div><div class=grid><div class=r>a</div><div class=r>b</div><div class=old><div>x</div></div></div>",
+            "<div class=row><div class='r a'>a</div><div class='r b'>b</div><div class='r c'>c</div></div><div class=grid><div class=r>a</div><div class=r>b</div><div class=old><div>x</div></div></div>",
         )
 
     def test_what_is_centred_in_five_ways(self) -> None:

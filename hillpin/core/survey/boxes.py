@@ -128,7 +128,7 @@ def _stretch_finding(survey: Survey, element: Element, low: int, high: int) -> F
     assert ratio is not None and sizes is not None
     width, height = float(sizes[0][low - stretch.low]), float(sizes[1][low - stretch.low])
     names = ("height", "width", "max_width") if declared(style, "height") is not None else ("width", "max_width", "height")
-    place = place_of(survey.page, element, style, *names)
+    place = place_of(survey.page, element, style, "aspect_ratio", *names)
     message = f"At {low:,} {name} is shown at {px(width)} × {px(height)}; at its own ratio it would be {px(width / ratio)} high."
     working = (f"width {px(width)}", f"÷ own ratio {ratio:.4g}", f"= {px(width / ratio)}", f"shown at {px(height)}")
     return Finding("stretched-image", element.index, name, low, high, place.file, place.line, message, working)

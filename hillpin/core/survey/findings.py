@@ -229,7 +229,11 @@ def place_of(page: Page, element: Element, style: ComputedStyle | None, *names: 
         winner = declared(style, name)
         if winner is not None and winner.declaration is not None:
             return Place(winner.declaration.file, winner.declaration.line)
-    rule = next((match.rule for match in reversed(page.cascade.matches(element).own) if match.rule.origin == "author" and match.rule.line), None)
+    if style is not None and any((winner := style.winners.get(name.replace("_", "-"))) is not None and winner.declaration is None for name in names):
+        # An attribute says it.
+        return Place(page.path, element.line or 1)
+    rules = (match.rule for match in reversed(page.cascade.matches(element).own))
+    rule = next((rule for rule in rules if rule.origin == "author" and rule.line and not rule.text.startswith("*")), None)
     if rule is not None and names:
         return Place(rule.file, rule.line)
     return Place(page.path, element.line or 1)
@@ -275,8 +279,13 @@ def in_closed_details(element: Element) -> bool:
 
 
 def sorted_findings(findings: Iterable[Finding]) -> list[Finding]:
-    """From narrow to wide, those without a range last; the same one only once."""
-    unique = {(one.kind, one.index, one.selector, one.low, one.high, one.file, one.line, one.message): one for one in findings}
+    """From narrow to wide, those without a range last. One cause is one finding: of boxes of one name that the same line
+    puts wrong between the same widths, the first."""
+    unique: dict[tuple[object, ...], Finding] = {}
+    for one in findings:
+        of_all = one.low is not None and one.index is not None
+        own = () if of_all else (one.index, one.message)
+        unique.setdefault((one.kind, one.selector, one.low, one.high, one.file, one.line, *own), one)
     return sorted(unique.values(), key=lambda one: (one.low is None, one.low or 0, one.high or 0, KINDS.index(one.kind), one.index or 0, one.line))
 
 

@@ -58,6 +58,7 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
         if not survey.is_clipped(element, stretch, own=True):
             full = np.maximum(own, np.maximum(stretch.text[:, index], stretch.generated[:, index]))
         reaches[element] = _Reach(own, full)
+    _leave_to_inline_boxes(stretch, reaches)
     for element, reach in reaches.items():
         limit = edge.astype(np.int64)
         for around in element.ancestors():
@@ -69,6 +70,21 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
         blamed = _blamed(survey, stretch, element, reach, mask).index
         causes[blamed] = causes.get(blamed, np.zeros(len(mask), np.bool_)) | mask
     return _one_a_track(survey, stretch, causes)
+
+
+def _leave_to_inline_boxes(stretch: Stretch, reaches: dict[Element, _Reach]) -> None:
+    """Where a picture or another box in a line is what a line reaches so far by, it is the cause, and not what holds the
+    line."""
+    for element, reach in reaches.items():
+        box = box_of(stretch, element)
+        if box is None or not box.is_inline_level:
+            continue
+        for around in element.ancestors():
+            holds = reaches.get(around)
+            if holds is not None:
+                holds.full = np.where(holds.full <= reach.full + HALF, holds.own, holds.full)
+            if box_of(stretch, around) is not None:
+                break
 
 
 def _one_a_track(survey: Survey, stretch: Stretch, causes: dict[int, np.ndarray]) -> dict[int, np.ndarray]:
@@ -228,6 +244,8 @@ def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndar
             continue
         index = element.index
         text = stretch.text[:, index] > stretch.right[:, index] + LEAST
+        if text.any():
+            text &= ~_ends_with_a_box(stretch, element)
         if text.any() and _is_seen(stretch, index):
             found[index, "right"] = text
         parent = element.parent
@@ -251,6 +269,16 @@ def _sideways(survey: Survey, stretch: Stretch) -> dict[tuple[int, str], np.ndar
         else:
             del found[index, side]
     return {(index, "right"): mask for index, mask in _one_a_track(survey, stretch, {index: mask for (index, _), mask in found.items()}).items()}
+
+
+def _ends_with_a_box(stretch: Stretch, element: Element) -> np.ndarray:
+    """Where a picture or another box in a line, and no text, is what the lines of an element reach so far by."""
+    ends = np.zeros(len(stretch.x), np.bool_)
+    for inside in element.descendants():
+        box = box_of(stretch, inside)
+        if box is not None and box.is_inline_level:
+            ends |= stretch.right[:, inside.index] >= stretch.text[:, element.index] - HALF
+    return ends
 
 
 def _is_item(box: Box) -> bool:

@@ -18,6 +18,9 @@ from .walk import Stretch
 HALF = 32
 FULL = 100.5
 """Percent that a row may add up to and still be meant to be one."""
+SLIP = 0.25
+"""The part of its narrowest box by which a row may be too wide and still be meant to be one: nobody leaves three quarters
+of a box empty on purpose."""
 
 
 def row_numbers(stretch: Stretch, indexes: list[int]) -> np.ndarray:
@@ -111,30 +114,33 @@ def row_break(survey: Survey) -> list[Finding]:
 
 
 def _fits_by_width(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray:
-    """Where the declared widths alone add up to no more than there is, and to most of it."""
+    """Where the declared widths alone add up to no more than there is, or little more, and to most of it."""
     parent = group.elements[0].parent
     style = survey.style(parent, stretch) if parent is not None and parent.index >= 0 else None
     if parent is None or style is None:
         return np.zeros(len(stretch.x), np.bool_)
     room = content_widths(stretch, parent, style)
-    total = np.zeros(len(room))
+    total, least = np.zeros(len(room)), np.full(len(room), np.inf)
     for element in group.elements:
         own = survey.style(element, stretch)
         if own is None or own.width.is_auto or declared(own, "width") is None:
             return np.zeros(len(room), np.bool_)
         base, share = own.width.resolve(0) / 64, (own.width.resolve(64_000_000) - own.width.resolve(0)) / 64_000_000
-        total = total + base + share * room
-    return np.asarray((total <= room + 0.5) & (total >= room * 0.8))
+        width = base + share * room
+        total, least = total + width, np.minimum(least, width)
+    return np.asarray((total <= room + least * SLIP) & (total >= room * 0.8))
 
 
 def _asked(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray:
-    """The rows that the declared percentages ask for: those that add up to more than the whole are meant to be several."""
+    """The rows that the declared percentages ask for: those that add up to more than the whole are meant to be several,
+    but where they slipped by little."""
     rows: list[int] = []
-    used, row = 0.0, 0
+    used, row, least = 0.0, 0, 100.0
     for element in group.elements:
         share = _share(survey.style(element, stretch))
-        if rows and share and used + share > FULL:
-            row, used = row + 1, 0.0
+        if rows and share and used + share > FULL and used + share - 100 >= min(share, least) * SLIP:
+            row, used, least = row + 1, 0.0, share
+        least = min(least, share) if share else least
         used += share
         rows.append(row)
     return np.array(rows, np.int32)
