@@ -15,7 +15,7 @@ import tinycss2
 from .layout.boxes import Box, Kind
 from .layout.generate import BoxTree
 from .page import Page
-from .styles.declarations import Declaration, Problem, read_declaration
+from .styles.declarations import Declaration, Problem, plain_words, read_declaration
 from .styles.resolve import Restyled, StyleResolver
 from .styles.sheet import FontFace, MediaBlock, Rule
 
@@ -156,7 +156,7 @@ class _Carrier:
         for item in tinycss2.parse_blocks_contents(content, skip_comments=True, skip_whitespace=True):
             line = self.first_line + int(item.source_line) - 1
             if item.type == "error":
-                problems.append(Problem(self.path, line, item.message, "", self.rule.text))
+                problems.append(Problem(self.path, line, plain_words(item.message), "", self.rule.text))
                 continue
             if item.type != "declaration":
                 return None

@@ -193,3 +193,23 @@ class CounterTexts(unittest.TestCase):
             [counters.quote(w, "auto") for w in ("open-quote", "open-quote", "close-quote", "close-quote")],
             ["“", "‘", "’", "”"],
         )
+
+
+class Dropped(unittest.TestCase):
+    """What is dropped from a sheet is said in everyday words, with its line."""
+
+    def test_what_is_neither_a_declaration_nor_a_rule(self) -> None:
+        sheet = ".a { width: 50%\n}\n.b {\n  padding 10px;\n  margin: 4px }\n.c"
+        page = Page(
+            MemoryFiles(
+                {"index.html": "<!DOCTYPE html><link rel=stylesheet href=s.css><p class=b>x", "s.css": sheet}
+            )
+        )
+        self.assertEqual(
+            [(one.line, one.message) for one in page.sheets.problems],
+            [
+                (4, "This is no declaration: it needs a property, a colon and a value."),
+                (6, "This is no rule: its braces are missing."),
+            ],
+        )
+        self.assertEqual(page.layout(400).rects[page.select("p")[0]].x, 12)

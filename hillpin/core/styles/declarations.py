@@ -43,6 +43,15 @@ class Declaration:
     column: int
 
 
+def plain_words(message: str) -> str:
+    """What the tokenizer says of a piece of a sheet that is neither a declaration nor a rule, in everyday words."""
+    if message.startswith("Stop token reached"):
+        return "This is no declaration: it needs a property, a colon and a value."
+    if message.startswith("EOF reached"):
+        return "This is no rule: its braces are missing."
+    return message
+
+
 @dataclass(slots=True)
 class Problem:
     """Something in a sheet that was dropped, and why."""

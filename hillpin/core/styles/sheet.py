@@ -12,7 +12,7 @@ from typing import Any
 
 import tinycss2
 
-from .declarations import Declaration, Problem, read_declaration
+from .declarations import Declaration, Problem, plain_words, read_declaration
 from .grammar import Tokens, keyword, significant, split_commas
 from .media import ALWAYS, Condition, Constant, Group, compare_feature, parse_condition, parse_media
 from .selectors import Selector, SelectorError, parse_selector_list, text_of
@@ -170,7 +170,7 @@ class _Reader:
             elif node.type == "at-rule":
                 self.at_rule(node, context)
             elif node.type == "error":
-                self.problem(node, node.message)
+                self.problem(node, plain_words(node.message))
 
     def style_rule(self, node: Any, context: Context) -> None:
         text = text_of(node.prelude)
@@ -190,7 +190,7 @@ class _Reader:
             if item.type == "declaration":
                 declarations += self.declaration(item, text)
             elif item.type == "error":
-                self.problem(item, item.message, selector=text)
+                self.problem(item, plain_words(item.message), selector=text)
             else:
                 self.emit(start, selectors, declarations, text, context)
                 declarations, start = [], item

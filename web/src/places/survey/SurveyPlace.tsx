@@ -88,6 +88,7 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
             {(run.error ?? said) && <span role="alert">{run.error ?? said}</span>}
             <p>Each band is one arrangement. A band ends at the exact pixel where it changes. Click one to stand there in Write.</p>
           </div>
+          {survey && parents && rows.length === 0 && <p>Nothing on this page has boxes of its own inside, so nothing is arranged at any width.</p>}
           {survey
             ? <BandsChart survey={survey} rows={rows} opened={opened} onOpen={toggle} walker={walker} onWalk={setWalker} pins={site.pins} onStand={stand} onFinding={setChosen} />
             : run.progress === null && <div className="first"><p>This page has not been walked yet. A survey lays it out at every width from 240 to 1,920 and says what changes where, and what breaks.</p><Button data-strong onPress={walk}>Walk every width</Button></div>}

@@ -86,7 +86,8 @@ export function openedAtFirst(survey: Survey, findings: Finding[], parents: Map<
   for (;;) {
     const rows = rowsOf(survey, findings, opened, parents);
     const next = rows.filter((row) => row.opens && !opened.has(row.index)).sort((a, b) => a.depth - b.depth);
-    const first = next.find((row) => rowsOf(survey, findings, new Set([...opened, row.index]), parents).length <= ENOUGH);
+    // A row that stands alone says nothing of the page: it is opened whatever is in it.
+    const first = rows.length === 1 ? next[0] : next.find((row) => rowsOf(survey, findings, new Set([...opened, row.index]), parents).length <= ENOUGH);
     if (!first) return opened;
     opened.add(first.index);
   }
