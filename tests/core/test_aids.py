@@ -257,6 +257,19 @@ class Goals(unittest.TestCase):
         self.assertLessEqual(solved.value * 3, 100)
         self.assertGreater(solved.value, 32)
 
+    def test_one_row_from_a_width_up(self) -> None:
+        # Below 1,000 three of 220 need 660; from there on padding of 3 × 2 × 60 takes more: (1000 − 16 − 3 × 120) ÷ 3 = 208, 16 being the body's margins.
+        css = ".row { display: flex; flex-wrap: wrap }\n.row p { width: 220px; margin: 0 }\n@media (min-width: 1000px) { .row p { padding: 0 60px } }\n"
+        page = linked(css, "<div class=row><p>a</p><p>b</p><p>c</p></div>")
+        place = number_at(css, "s.css", css.index("220px"))
+        solved = solve(page, only(page, ".row"), place, Goal("one-row", 700))
+        assert solved.value is not None
+        self.assertEqual(solved.value, 208)
+        self.assertIn("all stand in one row from 700 up", solved.sentence)
+        self.assertEqual(
+            solve(page, only(page, ".row"), place, Goal("one-row", 1100)).sentence, "It is so already."
+        )
+
     def test_a_limit_says_why_nothing_does_it(self) -> None:
         solved = self.find(".inner", "height: ", Goal("width", 900, 500))
         self.assertIsNone(solved.value)

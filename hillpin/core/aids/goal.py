@@ -12,6 +12,7 @@ from ..edit import edit_sheet
 from ..errors import InputError
 from ..files import Changed
 from ..markup.tree import Element
+from ..notes import turning_widths
 from ..numbers import px
 from ..page import Layout, Page
 
@@ -22,13 +23,15 @@ STEPS = 48
 SMALLEST = Fraction(1, 64)
 SPAN = 4_000
 """How far from its present value a number is looked for, in its own unit."""
+WIDEST = 1920
+"""Up to this viewport width a row must hold."""
 
 
 @dataclass(frozen=True, slots=True)
 class Goal:
     """What is wanted of an element: a length in CSS px, all its children in one row, or at most so many characters a line.
 
-    It is wanted at the viewport width ``at``.
+    It is wanted at the viewport width ``at``; one row, from that width up.
     """
 
     kind: GoalKind
@@ -113,8 +116,18 @@ class _Solver:
             text = self._with(value)
             if not edit_sheet(self.current, self.place.file, text):
                 self.current = Page(Changed(self.page.files, self.place.file, text), self.page.path)
-            self.known[value] = quantity_of(self.current, self.current.layout(self.goal.at), self.current.document.elements[self.index], self.goal)
+            element = self.current.document.elements[self.index]
+            self.known[value] = max(quantity_of(self.current, self.current.layout(at), element, self.goal) for at in self._widths())
         return self.known[value]
+
+    def _widths(self) -> list[int]:
+        """The widths at which the goal is measured: a row is wanted from one width up, so also on both sides of each query
+        beyond it, and at the widest."""
+        at = self.goal.at
+        if self.goal.kind != "one-row":
+            return [at]
+        turns = [turn for turn in turning_widths(self.current.conditions) if at < turn <= WIDEST]
+        return sorted({at, *turns, *(turn - 1 for turn in turns), max(at, WIDEST)})
 
     def _is_met(self, reached: Fraction) -> bool:
         if self.goal.kind == "one-row":
@@ -208,7 +221,7 @@ class _Solver:
     def _words(self, reached: Fraction) -> str:
         at = f"at {self.goal.at:,}"
         if self.goal.kind == "one-row":
-            return f"all stand in one row {at}" if reached == 1 else f"there are {reached} rows {at}"
+            return f"all stand in one row from {self.goal.at:,} up" if reached == 1 else f"there are up to {reached} rows from {self.goal.at:,} up"
         if self.goal.kind == "characters":
             return f"{px(float(reached))} characters fit a line of {self.name} {at}"
         return f"the {self.goal.kind} of {self.name} is {px(float(reached))} {at}"

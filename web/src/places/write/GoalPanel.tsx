@@ -62,7 +62,7 @@ export function GoalPanel({ caret, ...props }: AidProps & { caret: { path: strin
         {Object.entries(KINDS).map(([value, words]) => <option key={value} value={value}>{words}</option>)}
       </select>
       {kind !== "one-row" && <input aria-label="Goal's number" inputMode="decimal" value={amount} onChange={(event) => setAmount(event.target.value)} />}
-      <label>at <input aria-label="At viewport" inputMode="numeric" placeholder={px(width)} value={at} onChange={(event) => setAt(event.target.value)} /></label>
+      <label>{kind === "one-row" ? "from" : "at"} <input aria-label="At viewport" inputMode="numeric" placeholder={px(width)} value={at} onChange={(event) => setAt(event.target.value)} /></label>
       <Button type="submit" data-strong isDisabled={!file || (kind !== "one-row" && !Number.isFinite(Number(amount)))}>What must it be?</Button>
       {trouble && <p role="alert">{trouble}</p>}
       {found && (

@@ -109,12 +109,18 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     clearTimeout(placing.current);
     placing.current = window.setTimeout(() => setCaret({ path, offset, line }), 150);
   }, []);
+  // A caret in a rule that is new stands there before its numbers have come: it selects once they have.
+  const early = useRef<{ path: string; offset: number; line: number } | null>(null);
   const onCaret = useCallback((path: string, offset: number, line: number) => {
     const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
+    early.current = index === null || index === undefined ? { path, offset, line } : null;
     if (index === null || index === undefined) return;
     setSelected(index);
     setReveal((count) => count + 1);
   }, [numbers, page]);
+  useEffect(() => {
+    if (early.current) onCaret(early.current.path, early.current.offset, early.current.line);
+  }, [onCaret]);
   // What the page says of itself is compared after a pause: the computed numbers come first.
   const reporting = useRef(0);
   const onReport = useCallback((report: FrameReport) => {
