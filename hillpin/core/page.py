@@ -96,7 +96,20 @@ class Layout:
     unmodelled: list[UnmodelledFeature]
     unmodelled_elements: set[Element]
     recorder: Recorder | None = None
-    boxes: list[BoxRecord] = field(default_factory=list)
+    elements: list[Element] = field(default_factory=list)
+    """All elements of the body, in document order."""
+
+    @property
+    def boxes(self) -> list[BoxRecord]:
+        """The rectangles of all elements, in document order."""
+        return [self._record(element) for element in self.elements]
+
+    def _record(self, element: Element) -> BoxRecord:
+        rect = self.rects.get(element)
+        modelled = element not in self.unmodelled_elements
+        if rect is None:
+            return BoxRecord(element.index, element.tag, 0.0, 0.0, 0.0, 0.0, True, modelled)
+        return BoxRecord(element.index, element.tag, rect.x, rect.y, rect.width, rect.height, False, modelled)
 
     def box_of(self, element: Element) -> Box | None:
         """The principal box of an element."""
@@ -297,19 +310,10 @@ class Page:
             inside_svg = element.namespace != "html" and element.tag != "svg" and element not in collector.shapes
             if inside_svg or element.tag == "legend":
                 affected.add(element)
-        result = Layout(
+        return Layout(
             viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,
-            list(features.values()), affected, ctx.recorder,
+            list(features.values()), affected, ctx.recorder, self.document.elements,
         )  # fmt: skip
-        result.boxes = [self._record(element, result) for element in self.document.elements]
-        return result
-
-    def _record(self, element: Element, layout: Layout) -> BoxRecord:
-        rect = layout.rects.get(element)
-        modelled = element not in layout.unmodelled_elements
-        if rect is None:
-            return BoxRecord(element.index, element.tag, 0.0, 0.0, 0.0, 0.0, True, modelled)
-        return BoxRecord(element.index, element.tag, rect.x, rect.y, rect.width, rect.height, False, modelled)
 
     def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:
         """The rectangles of all elements at a viewport: ``.boxes`` in document order."""

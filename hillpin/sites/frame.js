@@ -19,10 +19,13 @@
       size: [document.documentElement.scrollWidth, document.documentElement.scrollHeight],
     });
   }
+  // While someone types, the computed numbers come first: what the page says of itself is told a little later.
+  const LATER = 80;
+  let quietUntil = 0;
   const schedule = () => {
     if (scheduled) return;
     scheduled = true;
-    requestAnimationFrame(measure);
+    setTimeout(() => requestAnimationFrame(measure), Math.max(quietUntil - performance.now(), 0));
   };
 
   // url() in a sheet is relative to the sheet; in a <style> it would be relative to the page.
@@ -113,6 +116,7 @@
   }
 
   function restyle(sheets, base) {
+    quietUntil = performance.now() + LATER;
     inlineLinks(document, sheets, base);
     for (const style of document.querySelectorAll("style[data-pin-file]")) {
       const css = sheets[style.dataset.pinFile];

@@ -50,6 +50,8 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
   return <Write key={shown} site={site.data} page={shown} pages={pages} />;
 }
 
+/** Milliseconds after which numbers are taken to be those of the text as it stands. */
+const NUMBERS_COME = 2000;
 const NO_FONTS: Numbers["fonts_wanted"] = [];
 const NO_ROWS: Numbers["rows"] = [];
 const NO_FINDINGS: Finding[] = [];
@@ -90,11 +92,14 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     setOpen(path);
     setJump({ path, line, focus: true, stamp: performance.now() });
   }, []);
+  // A caret may stand in its rule before the numbers know it, or where they still have another: it selects once they have come.
+  const early = useRef<{ path: string; offset: number; line: number; until: number } | null>(null);
   const shownState = useRef({ numbers, open });
   useEffect(() => {
     shownState.current = { numbers, open };
   });
   const showInSource = useCallback((index: number) => {
+    early.current = null;
     const { numbers: latest, open: file } = shownState.current;
     setSelected(index);
     const element = latest?.elements[index];
@@ -109,18 +114,28 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     clearTimeout(placing.current);
     placing.current = window.setTimeout(() => setCaret({ path, offset, line }), 150);
   }, []);
-  // A caret in a rule that is new stands there before its numbers have come: it selects once they have.
-  const early = useRef<{ path: string; offset: number; line: number } | null>(null);
-  const onCaret = useCallback((path: string, offset: number, line: number) => {
+  const select = useCallback((path: string, offset: number, line: number, isAgain = false) => {
     const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
-    early.current = index === null || index === undefined ? { path, offset, line } : null;
-    if (index === null || index === undefined) return;
+    if (index === null || index === undefined) return false;
+    if (isAgain && index === numbers?.selected) return true;
     setSelected(index);
     setReveal((count) => count + 1);
+    return true;
   }, [numbers, page]);
+  const onCaret = useCallback((path: string, offset: number, line: number) => {
+    const isKnown = select(path, offset, line);
+    early.current = { path, offset, line, until: isKnown ? performance.now() + NUMBERS_COME : Infinity };
+  }, [select]);
   useEffect(() => {
-    if (early.current) onCaret(early.current.path, early.current.offset, early.current.line);
-  }, [onCaret]);
+    const caret = early.current;
+    if (!caret) return;
+    if (performance.now() > caret.until) {
+      early.current = null;
+      return;
+    }
+    const isKnown = select(caret.path, caret.offset, caret.line, true);
+    if (isKnown && caret.until === Infinity) early.current = { ...caret, until: performance.now() + NUMBERS_COME };
+  }, [select]);
   // What the page says of itself is compared after a pause: the computed numbers come first.
   const reporting = useRef(0);
   const onReport = useCallback((report: FrameReport) => {
