@@ -273,3 +273,72 @@ class Fine(AgreementCase):
             """,
             f"<div class=top>{SHORT}</div><div class=side>{WORDS}</div><div class=body><p>{WORDS}</p><p>{WORDS} {WORDS}</p></div><div class=bar><b>{SHORT}</b><a href=#>to the quay</a></div>",
         )
+
+    def test_notices_and_progress(self) -> None:
+        self.agree(
+            """
+            .note { display: flex; gap: 0.75em; padding: 0.75em 1em; border-left: 4px solid; margin: 1em 0 } .note::before { content: "!"; flex: none; width: 1.5em; height: 1.5em; border: 1px solid; border-radius: 50%; text-align: center; line-height: 1.4 } .note p { margin: 0 } .note p + p { margin-top: 0.5em }
+            .steps { display: flex; padding: 0; margin: 0; list-style: none } .steps li { flex: 1; min-width: 0; padding: 4px 6px; border-top: 3px solid } .steps li:not(:last-child) { margin-right: 4px } .steps li:nth-child(2) { flex-grow: 1.5 }
+            """,
+            f"<div class=note><div><p>{WORDS}</p><p>{SHORT}</p></div></div><ol class=steps><li>{SHORT}<li>{WORDS}<li>Pier<li>{SHORT}</ol>",
+        )
+
+    def test_a_timeline_with_a_line_at_its_side(self) -> None:
+        self.agree(
+            """
+            .t { margin: 0 0 0 4%; padding: 0; list-style: none; border-left: 2px solid } .t li { position: relative; padding: 0 0 1.25rem 1.75rem } .t li::before { content: ""; position: absolute; left: -7px; top: 0.4em; width: 12px; height: 12px; border-radius: 6px; box-sizing: border-box; border: 2px solid } .t time { display: block; font-size: 0.8em; margin-bottom: -0.2em } .t li:last-child { padding-bottom: 0 }
+            """,
+            f"<ul class=t><li><time>1911</time>{WORDS}<li><time>1950</time><b>{SHORT}</b><p>{WORDS}</p><li><time>Now</time>{SHORT}</ul>",
+        )
+
+    def test_prices_on_a_shared_baseline(self) -> None:
+        self.agree(
+            """
+            .p { display: flex; align-items: baseline; justify-content: space-evenly; flex-wrap: wrap; gap: 10px } .p b { font-size: 3em; line-height: 1 } .p small { align-self: flex-start; border: 1px solid } .p span { display: inline-block; padding: 1em 0; border-top: 1px solid } .last { align-self: last baseline }
+            .g { display: grid; grid-template-columns: repeat(3, auto); align-items: baseline; justify-content: space-between; border: 1px solid } .g h3 { margin: 1em 0; font-size: 1.75em } .g p { max-width: 12em }
+            """,
+            f"<div class=p><b>12</b><span>crowns</span><small>one way</small><span>{SHORT}<br>and back</span></div><div class=g><h3>Boat</h3><p>{WORDS}</p><i>x</i></div>",
+        )
+
+    def test_tables_inside_cells_and_flexible_parents(self) -> None:
+        self.agree(
+            """
+            .f { display: flex; gap: 1em } .f > table { flex: 1 1 0; border-spacing: 0 } .f td { border: 1px solid; padding: 3px } .in { width: 100%; border-collapse: collapse; margin: -3px 0 } .n td { white-space: nowrap } .h { height: 150px } .h td { vertical-align: middle } .h td + td { vertical-align: bottom; height: 50% }
+            """,
+            f"<div class=f><table><tr><td>{SHORT}<table class=in><tr><td>a<td>{SHORT}</table><td>b</table><table class=n><tr><td>{SHORT}<td>12</table></div><table class=h border=1><tr><td>{WORDS}<td>low</table>",
+        )
+
+    def test_widths_by_content_in_blocks(self) -> None:
+        self.agree(
+            """
+            div { border: 1px solid; margin: 4px } .a { width: max-content; max-width: 100% } .b { width: min-content } .c { width: fit-content; margin-inline: auto } .d { min-width: min-content; width: 10% } .e { max-width: max-content } .f { width: fit-content(200px); float: left } .g { display: inline-grid; grid-template-columns: auto min-content } .h { display: inline-flex; max-width: 50% }
+            """,
+            "".join(
+                f"<div class={kind}><span>{WORDS if kind in 'cef' else SHORT}</span> <i>x</i></div>"
+                for kind in "abcdefgh"
+            ),
+        )
+
+    def test_percentages_of_heights_and_paddings(self) -> None:
+        self.agree(
+            """
+            .box { height: 240px; padding: 5%; border: 2px solid } .box > .half { height: 50%; margin-top: 3% } .box > .half > i { display: block; height: 25%; padding-top: 2% } .auto > .half { height: 50% } .min { min-height: 200px; display: flex } .min > div { height: auto; border: 1px solid } .grid { display: grid; height: 180px; grid-template-rows: 30% 1fr } .grid > div { height: 80%; border: 1px solid }
+            """,
+            f"<div class=box><div class=half>{SHORT}<i>in</i></div></div><div class=auto><div class=half>{SHORT}</div></div><div class=min><div>{SHORT}</div></div><div class=grid><div>a</div><div>{WORDS}</div></div>",
+        )
+
+    def test_first_and_last_children_and_counts(self) -> None:
+        self.agree(
+            """
+            ul { counter-reset: boat 3; padding: 0 0 0 2em } li { counter-increment: boat 2; margin: 6px 0 } li:first-child { margin-top: 30px } li:nth-last-child(2) { padding-left: 5% } li:is(:nth-child(3n), .x) { border-left: 8px solid } li:has(b)::after { content: " (" counter(boat, lower-alpha) ")"; font-size: 0.75em } li:not(.x) + .x { text-indent: -1em } p:empty { padding: 4px } p:only-of-type { margin: 2em }
+            """,
+            f"<ul><li>{SHORT}<li>{WORDS} <b>b</b><li class=x>{WORDS}<li>last but one<li class=x>{SHORT}<b>!</b></ul><p></p>",
+        )
+
+    def test_logical_properties(self) -> None:
+        self.agree(
+            """
+            .a { inline-size: 70%; block-size: 80px; margin-block: 1em 2em; margin-inline: auto 5%; padding-inline: 4% 1em; border-inline-start: 5px solid; border-block-end: 2px solid } .b { max-inline-size: 30ch; min-block-size: 3lh; padding-block: 2%; inset-inline-start: 12px; position: relative } .c { float: inline-end; inline-size: 30% } .d { clear: inline-end; border-block: 1px solid }
+            """,
+            f"<div class=a>{WORDS}</div><div class=b>{SHORT}</div><div class=c>{WORDS}</div><p>{WORDS}</p><div class=d>{SHORT}</div>",
+        )

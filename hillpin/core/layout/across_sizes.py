@@ -155,8 +155,7 @@ def _resolve_inline(ctx: Context, box: Box, length: Length, edges: EdgesAcross, 
         return low + edges.inline
     if kind == Kind.MAX_CONTENT:
         return high + edges.inline
-    room = minus(available, margins + edges.inline) if length.limit is None else resolve(length.limit, available)
-    return larger(low, smaller(high, room)) + edges.inline
+    return larger(low, smaller(high, minus(available, margins + edges.inline))) + edges.inline
 
 
 def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Units, shrink: bool = False) -> Units:

@@ -35,8 +35,6 @@ def resolve_inline(ctx: Context, box: Box, length: Length, edges: Edges, availab
     if kind == Kind.MAX_CONTENT:
         return high + edges.inline
     room = available - margins - edges.inline
-    if length.limit is not None:
-        room = length.limit.resolve(available)
     return max(low, min(high, room)) + edges.inline
 
 

@@ -235,7 +235,7 @@ def one(read: Callable[..., Any], **options: Any) -> Reader:
 
 
 def sizing(*words: str, percentages: bool = True, negative: bool = False) -> Reader:
-    """A reader of a length, percentage or one of the sizing keywords, with ``fit-content()``."""
+    """A reader of a length, percentage or one of the sizing keywords; the browser has no ``fit-content()`` here."""
 
     def read(tokens: Tokens) -> Specified | None:
         if len(tokens) != 1:
@@ -244,12 +244,6 @@ def sizing(*words: str, percentages: bool = True, negative: bool = False) -> Rea
         word = keyword(token)
         if word is not None:
             return word if word in words and word in SIZING_KEYWORDS else None
-        if token.type == "function" and token.lower_name == "fit-content" and "fit-content" in words:
-            inside = significant(token.arguments)
-            value = read_length(inside[0], negative=False) if len(inside) == 1 else None
-            if isinstance(value, Dimension | Percentage | Function):
-                return Function("fit-content", (value,))
-            return None
         return read_length(token, percentages=percentages, negative=negative)
 
     return read

@@ -75,15 +75,13 @@ class Length:
     """A computed length, percentage or sizing keyword.
 
     ``units`` is the fixed part in 1/64 px; ``percent`` the percentage where the kind is PERCENT;
-    ``calculation`` gives px from a percentage basis in px where the kind is CALC; ``limit`` is the argument of
-    ``fit-content()``.
+    ``calculation`` gives px from a percentage basis in px where the kind is CALC.
     """
 
     kind: Kind
     units: int = 0
     percent: float = 0.0
     calculation: Calculation | None = None
-    limit: Length | None = None
 
     @property
     def is_auto(self) -> bool:
@@ -179,8 +177,6 @@ def compute_length(value: Specified, unit_size: UnitSize) -> Length:
         return Length(Kind.FIXED, truncated(f32(value.value)))
     if isinstance(value, str):
         return SIZING_KEYWORDS.get(value, AUTO)
-    if value.name == "fit-content":
-        return Length(Kind.FIT_CONTENT, limit=compute_length(value.operands[0], unit_size))
     form = reduce_math(value, unit_size)
     if isinstance(form, Linear):
         if form.percent == 0 and not _mentions_percentage(value):
