@@ -135,6 +135,7 @@
   const width = (text, style, size, families) => { brush.font = `${style} ${size}px ${families}`; return brush.measureText(text).width; };
   const stands = (text, style, family) => ["monospace", "serif", "sans-serif"].map((other) => width(text, style, 256, `${named(family)}, ${other}`));
   function atSize(face, style, size, family, has) {
+    brush.font = `${style} ${size}px ${family}`;
     const box = document.createElement("span");
     box.style.cssText = "all: initial !important; position: absolute !important; visibility: hidden !important; white-space: pre !important";
     for (const [name, value] of [["font", `${style} ${size}px ${family}`], ["line-height", "normal"], ["height", "auto"], ["display", "block"]]) box.style.setProperty(name, value, "important");
@@ -151,7 +152,6 @@
     box.remove();
     const first = brush.measureText("x");
     const told = { size, ascent: first.fontBoundingBoxAscent, descent: first.fontBoundingBoxDescent, line_spacing: spacing, x_height: ex, zero: ch, advances: {}, pairs: {} };
-    brush.font = `${style} ${size}px ${family}`;
     for (const character of has) told.advances[character] = brush.measureText(character).width;
     const inside = new Set(has);
     for (const pair of face.pairs) if (inside.has(pair[0]) && inside.has(pair[1])) told.pairs[pair] = brush.measureText(pair).width;
@@ -170,10 +170,7 @@
       if (one === two && two === three) has.push(character);
       else told.absent += character;
     }
-    for (const size of face.sizes) {
-      brush.font = `${style} ${size}px ${named(face.family)}`;
-      told.sizes.push(atSize(face, style, size, named(face.family), has));
-    }
+    for (const size of face.sizes) told.sizes.push(atSize(face, style, size, named(face.family), has));
     return told;
   }
 

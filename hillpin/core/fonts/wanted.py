@@ -43,13 +43,14 @@ def browser_faces(fonts: FontStore, root: Box) -> BrowserFaces:
     names: dict[FaceKey, str] = {}
     for box in root.walk():
         text = box.marker_text or (box.text if box.kind == TEXT else "")
-        if not text:
+        lacking = fonts.lacking(box.style) if text else ()
+        if not lacking:
             continue
         shown = _folded(transformed(text, box.style))
         sizes = {box.style.font_size: shown}
         if box.style.font_variant_caps in SMALL_CAPS:
             sizes[small_caps_size(box.style.font_size)] = shown.upper()
-        for family, key in fonts.lacking(box.style):
+        for family, key in lacking:
             names.setdefault(key, family)
             for size, used in sizes.items():
                 texts.setdefault(key, {}).setdefault(size, set()).add(used)

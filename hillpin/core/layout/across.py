@@ -11,7 +11,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from ..styles.values import AUTO_KIND, CALC, FIXED, Kind
+from ..styles.values import AUTO_KIND, CALC, Kind
 from .across_flow import FlowAcross
 from .across_lines import lines_across
 from .across_sizes import (
@@ -25,11 +25,13 @@ from .across_sizes import (
     inline_size_across,
     is_indefinite,
     larger,
+    part_of,
     resolve_block,
 )
 from .boxes import BLOCK, Box
 from .context import Context
 from .inline_items import prepare
+from .margins import asks_no_height
 from .moving import Moving
 from .positioned import containing_box, ways_of_positioned
 from .strips import Formatting, Inside, Placement, Question, Single, Strip, Strut, Waiting, is_something, joined, plus
@@ -78,7 +80,7 @@ class Across:
         rows = np.zeros((len(names), self.count), np.int64)
 
         def take(run: slice) -> None:
-            found = edges_across(box, basis if isinstance(basis, int) else basis[run])
+            found = edges_across(box, part_of(basis, run))
             for row, name in zip(rows, names, strict=True):
                 row[run] = getattr(found, name)
 
@@ -102,7 +104,7 @@ class Across:
         found = np.zeros(self.count, np.int64)
 
         def take(run: slice) -> None:
-            found[run] = inline_size_across(self.ctx, box, edges.part(run), basis if isinstance(basis, int) else basis[run], shrink)
+            found[run] = inline_size_across(self.ctx, box, edges.part(run), part_of(basis, run), shrink)
 
         self.by_runs(box, self.moving.boxes_in(box), take)
         return found
@@ -116,7 +118,7 @@ class Across:
 
         def take(run: slice) -> None:
             part = edges.part(run)
-            found[run] = block_size_across(box, part, percent_block, content if isinstance(content, int) else content[run])
+            found[run] = block_size_across(box, part, percent_block, part_of(content, run))
             owns[run] = not is_indefinite(resolve_block(box, box.style.height, part, percent_block))
 
         self.by_runs(box, [box], take)
@@ -248,15 +250,6 @@ class Across:
                 strut = joined(strut, inner_strut)
                 if not through:
                     return strut, False, strut
-        if self._is_empty_height(box, edges):
+        if not (is_something(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
             return plus(strut, edges.margin_bottom), True, strut
         return strut, False, strut
-
-    def _is_empty_height(self, box: Box, edges: EdgesAcross) -> bool:
-        style = box.style
-        if is_something(edges.bottom) or box.has_outside_marker:
-            return False
-        height_is_none = style.height.kind in (AUTO_KIND, Kind.PERCENT) or (style.height.is_definite_form and style.height.units == 0)
-        least = style.min_height
-        no_minimum = least.kind in (AUTO_KIND, Kind.PERCENT) or (least.kind == FIXED and least.units == 0)
-        return height_is_none and no_minimum and not (style.aspect_ratio is not None and style.aspect_ratio[1])

@@ -32,19 +32,16 @@ class FlowAcross:
         for child in self.box.children:
             if child.inline_parents:
                 raise NotAcrossError
-            if child.is_out_of_flow:
-                if run:
-                    self._floats(run)
-                    run = []
-                self.inside.waiting.append(Waiting(child, 0, self._here()))
-                continue
             if child.is_floating:
                 run.append(child)
                 continue
             if run:
                 self._floats(run)
                 run = []
-            self._block(child)
+            if child.is_out_of_flow:
+                self.inside.waiting.append(Waiting(child, 0, self._here()))
+            else:
+                self._block(child)
         if run:
             self._floats(run)
         inside = self.inside
@@ -130,8 +127,7 @@ class FlowAcross:
         across = self.across
         here = self._here()
         self._past_floats(here)
-        for is_left in list(self.floats):
-            del self.floats[is_left]
+        self.floats.clear()
         self.formatting.had_floats = True
         edges = [across.edges(box, self.width) for box in run]
         strips = [across.block(box, self.width, self.percent_block, shrink=True) for box in run]

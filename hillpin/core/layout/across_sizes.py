@@ -59,7 +59,7 @@ class EdgesAcross:
         return self.top + self.bottom
 
 
-def part_of(units: Units, places: slice) -> Units:
+def part_of(units: Units, places: slice | NDArray[np.int64]) -> Units:
     """A number at some of the widths."""
     return units if isinstance(units, int) else units[places]
 

@@ -66,7 +66,7 @@ def breaks_at(ctx: Context, box: Box, content: InlineContent, width: int) -> Bre
         table = content.break_table = BreakTable()
     known: Breaks | None = table.find(width)
     if known is None:
-        known = (_uniform_breaks if content.uniform else _line_breaks)(ctx, box, content, width)
+        known = _breaks(ctx, box, content, width)
         table.add(known)
     return known
 
@@ -86,7 +86,7 @@ def changes_between(ctx: Context, box: Box, low: int, high: int) -> list[int]:
     """The content widths over ``low`` and up to ``high`` (1/64 px) at which the lines in a box end otherwise."""
     content = prepare(ctx, box)
     found: list[int] = []
-    if not content.uniform and not breaks_alike(box, content):
+    if not breaks_alike(box, content):
         return found
     while low < high and len(found) < MOST_TRIES:
         breaks = breaks_at(ctx, box, content, low)
@@ -107,21 +107,21 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     )
 
 
-def _line_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
-    """The breaks of text with inline boxes in it."""
+def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
+    """Break all lines in a content width, and see between which widths nothing changes."""
     breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position: None)
     count = right = 0
     lowest, highest = 0, WIDEST
-    for start, line, indent in _lines(breaker, content, width, box.style.text_indent.resolve(0)):
+    stays = breaks_alike(box, content)
+    for start, line, indent in _lines(breaker, content, width, box.style.text_indent.resolve(width)):
         count += 1
         used = line.width + indent
         right = max(right, used)
-        if used > width + 1 or not _ends_at_opportunity(content, line):
-            return Breaks(width, width + 1, count, right)
+        stays = stays and used <= width + 1 and _ends_at_opportunity(content, line)
         lowest = max(lowest, used - 1)
-        if not line.is_last and not line.forced:
+        if stays and not line.is_last and not line.forced:
             highest = min(highest, _needed(ctx, content, start, line, width) + indent - 1)
-    return Breaks(lowest, highest, count, right) if lowest <= width < highest else Breaks(width, width + 1, count, right)
+    return Breaks(lowest, highest, count, right) if stays and lowest <= width < highest else Breaks(width, width + 1, count, right)
 
 
 def _lines(breaker: LineBreaker, content: InlineContent, width: int, indent: int) -> Iterator[tuple[tuple[int, int], Line, int]]:
@@ -157,25 +157,3 @@ def _needed(ctx: Context, content: InlineContent, start: tuple[int, int], line: 
             edges = edges_of(item.box, basis)
             total += edges.margin_right + edges.right
     return total
-
-
-def _uniform_breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
-    breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position: None)
-    item = content.items[0]
-    opportunities = [i for i in range(item.start + 1, item.end) if content.can_break[i]]
-    count = right = 0
-    lowest, highest = 0, WIDEST
-    fixed = not box.style.text_indent.has_percentage and "\u00ad" not in content.text
-    for (_, start), line, indent in _lines(breaker, content, width, box.style.text_indent.resolve(width)):
-        count += 1
-        used = line.width + indent
-        right = max(right, used)
-        if used > width + 1 or not _ends_at_opportunity(content, line):
-            fixed = False
-        lowest = max(lowest, used - 1)
-        if line.next_index < len(content.items):
-            position = bisect_right(opportunities, line.next_offset)
-            upto = opportunities[position] if position < len(opportunities) else item.end
-            needed = text_width(ctx, item, content.text, start, trimmed_end(item, content.text, start, upto))
-            highest = min(highest, needed + indent - 1)
-    return Breaks(lowest, highest, count, right) if fixed else Breaks(width, width + 1, count, right)

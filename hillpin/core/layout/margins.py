@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from ..styles.style import ComputedStyle
 from ..styles.values import AUTO_KIND, Kind
 from .boxes import BLOCK, Box, Edges, edges_of
 from .context import Context
@@ -96,9 +97,11 @@ def _top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> t
 
 def _is_empty_height(box: Box, edges: Edges) -> bool:
     """Whether nothing keeps the top and bottom margins of a box without content apart."""
-    style = box.style
-    if edges.bottom or box.has_outside_marker:
-        return False
+    return not (edges.bottom or box.has_outside_marker) and asks_no_height(box.style)
+
+
+def asks_no_height(style: ComputedStyle) -> bool:
+    """Whether a style leaves a box without content without height."""
     height_is_none = style.height.kind == AUTO_KIND or style.height.kind == Kind.PERCENT or (style.height.is_definite_form and style.height.units == 0)
     least = style.min_height
     no_minimum = least.kind == AUTO_KIND or (least.kind == Kind.FIXED and least.units == 0) or least.kind == Kind.PERCENT

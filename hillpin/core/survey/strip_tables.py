@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.across_sizes import Units
+from ..layout.across_sizes import Units, part_of
 from ..layout.blend import owner_of
 from ..layout.boxes import Box
 from ..layout.strips import Strip
@@ -45,7 +45,7 @@ def _own(tables: Tables, strip: Strip, x: Units, y: Units) -> None:
         _reach(tables, box, 4, ends, x + strip.text_right)
     for places, rects in strip.lines:
         for item in rects:
-            left, top = _at(x + strip.left, places) + item.x, _at(y + strip.top, places) + item.y
+            left, top = part_of(x + strip.left, places) + item.x, part_of(y + strip.top, places) + item.y
             inside = item.box.element
             if inside is not None and item.box.pseudo is None:
                 unite(tables, int(tables.place[inside.index]), places, left, top, left + item.width, top + item.height)
@@ -61,10 +61,6 @@ def _has_end(strip: Strip) -> Places | None:
     if isinstance(strip.text_right, int):
         return ALL if strip.text_right else None
     return ALL if strip.text_right.all() else np.flatnonzero(strip.text_right)
-
-
-def _at(units: Units, places: Places) -> Units:
-    return units if isinstance(units, int) else units[places]
 
 
 def _reach(tables: Tables, box: Box, column: int, places: Places, end: Units) -> None:
@@ -102,7 +98,7 @@ def _merge(tables: Tables, inner: Tables, x: Units, y: Units) -> None:
         there = own[:, 0] != ABSENT
         if there.any():
             places: Places = ALL if there.all() else np.flatnonzero(there)
-            dx, dy = _at(x, places), _at(y, places)
+            dx, dy = part_of(x, places), part_of(y, places)
             rows = own[places].astype(np.int64)
             unite(tables, place, places, rows[:, 0] + dx, rows[:, 1] + dy, rows[:, 2] + dx, rows[:, 3] + dy)
         for column, offset in ((4, x), (5, x), (6, y)):
@@ -110,7 +106,7 @@ def _merge(tables: Tables, inner: Tables, x: Units, y: Units) -> None:
             if there.any():
                 places = ALL if there.all() else np.flatnonzero(there)
                 row = tables.rows[:, place, column]
-                row[places] = np.maximum(row[places], np.minimum(own[places, column].astype(np.int64) + _at(offset, places), FURTHEST))
+                row[places] = np.maximum(row[places], np.minimum(own[places, column].astype(np.int64) + part_of(offset, places), FURTHEST))
 
 
 __all__ = ["take_in", "unite"]

@@ -168,7 +168,8 @@ class _Walker:
     def __init__(self, page: Page, start: int, end: int, height: int, every: bool, progress: Callable[[float], None]) -> None:
         self.page, self.height, self.every, self.progress = page, height, every, progress
         self.walked = Walked(page, start, end, height)
-        self.done = 0.0
+        self.done = self.until = 0.0
+        """How many widths are done, and how many will be when this stretch is."""
 
     def run(self) -> Walked:
         start, end = self.walked.start, self.walked.end
@@ -179,11 +180,12 @@ class _Walker:
 
     def _stretch(self, low: int, high: int) -> None:
         tables = Tables(self.page, low, high)
-        begun = self.done
+        self.until = self.done + high - low + 1
         step = self.page.step(low, self.height, None)
+        root, bent = step.tree.root, is_bent(step.tree.root)
         trees: list[object] = [step.tree] * (high - low + 1)
-        if self.every or is_bent(step.tree.root) or step.tree.root.is_container or moves_as_a_whole(step.tree.root):
-            tables.takes_fragments = not is_bent(step.tree.root)
+        if self.every or bent or root.is_container or moves_as_a_whole(root):
+            tables.takes_fragments = not bent
             trees = self._whole_page(tables, low, high)
         else:
             try:
@@ -191,7 +193,6 @@ class _Walker:
             except NotAcrossError:
                 tables = Tables(self.page, low, high)
                 trees = self._whole_page(tables, low, high)
-        self.done = begun
         self._told(high - low + 1)
         rows = tables.rows
         columns = [rows[:, :, number] for number in range(COLUMNS)]
@@ -267,5 +268,6 @@ class _Walker:
         return Strip(box, width, height, bottom=(single.more[0], single.more[1]), through=bool(single.more[2, 0]), single=tables)
 
     def _told(self, widths: float) -> None:
-        self.done += widths
+        # A box that turns out to need its parent laid out by itself is done twice: it counts once.
+        self.done = min(self.done + widths, self.until)
         self.progress(min(self.done / (self.walked.end - self.walked.start + 1), 1))
