@@ -95,6 +95,11 @@ class Equal(unittest.TestCase):
         self.assertEqual((surveyed := survey(pages[2], 320, 330)).start, 320)
         self.assertTrue(all(one.line >= 1 for one in surveyed.findings))
 
+    def test_numbers_without_end_are_cut_alike(self) -> None:
+        source = "<!DOCTYPE html><style>div { text-indent: calc(1px / 0) } p { margin-left: calc(-1px / 0) }</style><div><img width=5></div><p>x</p>"
+        pages = [Page(MemoryFiles({"index.html": source})) for _ in range(2)]
+        self.same(walk(pages[0], 320, 370), walk(pages[1], 320, 370, every=True))
+
     def test_after_an_edit(self) -> None:
         from hillpin.core.edit import edit_sheet
 

@@ -163,7 +163,6 @@ class Tables:
         rows = (a.rows * (whole - parts) + b.rows * parts + whole // 2) // whole
         rows[:, :, 0] += places[:, 1, np.newaxis]
         rows[:, :, 1] += places[:, 2, np.newaxis]
-        np.clip(rows, -FURTHEST // 2, FURTHEST // 2, out=rows)
         plan = self._plan(a.ids)
         at = (places[:, 0] - self.low)[:, np.newaxis]
         if len(plan.elements):
@@ -172,7 +171,7 @@ class Tables:
             if len(ends.elements):
                 found = np.maximum.reduceat(rows[:, ends.rows, first] + rows[:, ends.rows, first + 2], ends.starts, axis=1)
                 places = self.place[ends.elements]
-                self.rows[at, places, column] = np.maximum(self.rows[at, places, column], found)
+                self.rows[at, places, column] = np.maximum(self.rows[at, places, column], np.minimum(found, FURTHEST))
 
     def _put(self, at: NDArray[np.int64], plan: _Plan, own: NDArray[np.int64]) -> None:
         x, y, width, height = (own[:, :, number] for number in range(4))
@@ -189,6 +188,7 @@ class Tables:
             ]
             first = (x[:, plan.starts], y[:, plan.starts])
             sides = [np.where(np.abs(side) >= big, first[number % 2], side) for number, side in enumerate(sides)]
+        sides = [np.clip(side, -FURTHEST, FURTHEST) for side in sides]
         places = self.place[plan.elements]
         if (self.rows[at, places, 0] == ABSENT).all():
             for number, side in enumerate(sides):
