@@ -49,6 +49,10 @@ class Context:
         """Whether the steps of a box are wanted, so that what is remembered of it does not do."""
         return self.recorder is not None and (self.path is None or id(box) in self.path)
 
+    def recorder_for(self, box: Box) -> Recorder | None:
+        """The recorder where the steps of a box are wanted: sums that nobody reads are not written."""
+        return self.recorder if self.path is None or id(box) in self.path else None
+
     def note_unmodelled(self, box: Box, feature: str) -> None:
         """Name a feature that layout does not cover, once a box."""
         self.unmodelled.setdefault((id(box), feature), Unmodelled(box, feature))

@@ -73,7 +73,8 @@ def add_edges(total: Sum, box: Box, edges: Edges, sides: tuple[str, str], sign: 
 
 def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, before_limits: int, width: int) -> None:
     """How ``inline_size`` came to a border-box width (§10.3.3, §10.3.5, §10.4)."""
-    if ctx.recorder is None or space.fixed_inline != INDEFINITE:
+    recorder = ctx.recorder_for(box)
+    if recorder is None or space.fixed_inline != INDEFINITE:
         return
     style = box.style
     total = Sum("width")
@@ -99,7 +100,7 @@ def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, befor
             rule = "aspect-ratio" if style.aspect_ratio else "padding and border need this"
             total.set(before_limits, rule, declared(box, "aspect-ratio") if style.aspect_ratio else Source(rule="CSS 2 §10.3.3"))
     _record_limits(total, box, "width", style.max_width, style.min_width, before_limits, width, room)
-    ctx.recorder.write(box, "width", total)
+    recorder.write(box, "width", total)
 
 
 def add_margins(total: Sum, box: Box, edges: Edges) -> None:
@@ -137,7 +138,8 @@ def _record_limits(total: Sum, box: Box, axis: str, most: Length, least: Length,
 
 def record_block(ctx: Context, box: Box, edges: Edges, space: Space, fragment: Fragment, inside: Inside, floats: Floats | None) -> None:
     """How a block came to its height (§10.6.3, §10.6.7, §10.7)."""
-    if ctx.recorder is None or space.fixed_block != INDEFINITE:
+    recorder = ctx.recorder_for(box)
+    if recorder is None or space.fixed_block != INDEFINITE:
         return
     style = box.style
     total = Sum("height")
@@ -155,7 +157,7 @@ def record_block(ctx: Context, box: Box, edges: Edges, space: Space, fragment: F
         if style.aspect_ratio is not None and total.total != fragment.height:
             total.set(fragment.height, "aspect-ratio with this width", declared(box, "aspect-ratio"))
     _record_limits(total, box, "height", style.max_height, style.min_height, total.total, fragment.height, max(space.percent_block, 0))
-    ctx.recorder.write(box, "height", total)
+    recorder.write(box, "height", total)
 
 
 def _content_height(total: Sum, box: Box, inside: Inside, content: int, floats: Floats | None) -> None:
@@ -192,7 +194,8 @@ def _from_parent(title: str, flow: Flow, side: str) -> Sum:
 
 def record_in_flow(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: int, strut: Strut, cleared: bool) -> None:
     """How a block in flow came to its place (§9.4.1, §8.3.1, §9.5.2)."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     across = _from_parent("x", flow, "left")
     if edges.auto_left:
@@ -211,13 +214,14 @@ def record_in_flow(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: 
         if flow.at_top and edges.margin_top and margin == 0:
             down.note("its margin-top collapses through the top of its parent", Source(rule="CSS 2 §8.3.1"))
     _add_offset(across, down, box, flow.width)
-    ctx.recorder.write(box, "x", across)
-    ctx.recorder.write(box, "y", down)
+    recorder.write(box, "x", across)
+    recorder.write(box, "y", down)
 
 
 def record_float(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: int) -> None:
     """Where a float was put (§9.5.1); x and y are of its margin box."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     side = box.style.float
     across = _from_parent("x", flow, "left")
@@ -227,8 +231,8 @@ def record_float(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: in
     down.add(y, "as high as it may stand", Source(rule="CSS 2 §9.5.1"))
     down.add(edges.margin_top, "margin-top", declared(box, "margin-top"))
     _add_offset(across, down, box, flow.width)
-    ctx.recorder.write(box, "x", across)
-    ctx.recorder.write(box, "y", down)
+    recorder.write(box, "x", across)
+    recorder.write(box, "y", down)
 
 
 def _add_offset(across: Sum, down: Sum, box: Box, width: int) -> None:

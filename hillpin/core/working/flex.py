@@ -17,12 +17,14 @@ if TYPE_CHECKING:
 
 def record_flex(ctx: Context, box: Box, axes: Axes, lines: list[FlexLine], inner_main: int, gap: int, fragment: Fragment) -> None:
     """Sums for every item's size and place, and the container's height."""
-    recorder = ctx.recorder
+    recorder = ctx.recorder_for(box)
     if recorder is None:
         return
     main, cross = ("width", "height") if axes.is_row else ("height", "width")
     for line in lines:
         for item in line.items:
+            if not ctx.records(item.box):
+                continue
             recorder.write(item.box, main, _main_sum(box, axes, line, item, inner_main, gap))
             recorder.write(item.box, cross, _cross_sum(item, line, cross, recorder.read(item.box, cross)))
             _record_place(ctx, box, axes, line, item)

@@ -48,11 +48,13 @@ def record_grid(
     ctx: Context, box: Box, across: GridAxis, down: GridAxis, items: list[GridItem], places: dict[int, Placed], fragment: Fragment
 ) -> None:
     """Sums for every item's size and place, and the container's height."""
-    recorder = ctx.recorder
+    recorder = ctx.recorder_for(box)
     if recorder is None:
         return
     inner_width = fragment.width - (fragment.edges().inline if fragment.basis else 0)
     for item in items:
+        if not ctx.records(item.box):
+            continue
         place = places[id(item.box)]
         own = recorder.read(item.box, "width")
         recorder.write(item.box, "width", _size_sum(box, item, "width", across, place.fragment.width, inner_width, own))

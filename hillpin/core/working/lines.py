@@ -14,7 +14,8 @@ if TYPE_CHECKING:
 
 def record_in_line(ctx: Context, root: Box, basis: int, box: Box, x: int, y: int, line_top: int) -> None:
     """The place of a box in a line of ``root``, from the root's content edge; percentages of edges are of ``basis``."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     from ..layout.boxes import edges_of
 
@@ -32,8 +33,8 @@ def record_in_line(ctx: Context, root: Box, basis: int, box: Box, x: int, y: int
         across.add(x, "what stands before it on its line, and text-align", declared(root, "text-align"))
         down.add(line_top, "the lines above", Source(rule="CSS 2 §9.4.2"))
         down.add(y - line_top, f"its place in the line: vertical-align: {_align_words(box)}", declared(box, "vertical-align"))
-    ctx.recorder.write(box, "x", across)
-    ctx.recorder.write(box, "y", down)
+    recorder.write(box, "x", across)
+    recorder.write(box, "y", down)
 
 
 def _align_words(box: Box) -> str:

@@ -19,7 +19,8 @@ def record_positioned(
     ctx: Context, box: Box, width: int, height: int, fragment: Fragment, x: int, y: int, static: tuple[int, int]
 ) -> None:
     """How an absolutely positioned box came to its size and place in its containing block of width × height."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     from ..layout.boxes import REPLACED, edges_of
 
@@ -37,16 +38,16 @@ def record_positioned(
                 total.add(-getattr(edges, f"margin_{side}"), f"margin-{side}", declared(box, f"margin-{side}"))
             if total.total != size:
                 total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
-            ctx.recorder.write(box, size_name, total)
-        elif length.is_auto and size_name == "width" and ctx.recorder.read(box, "width") is None:
+            recorder.write(box, size_name, total)
+        elif length.is_auto and size_name == "width" and recorder.read(box, "width") is None:
             total = Sum("width").start(size, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.7"))
-            ctx.recorder.write(box, "width", total)
+            recorder.write(box, "width", total)
         elif length.kind > Kind.CALC and not length.is_auto and size_name == "width" and box.kind != REPLACED:
             total = Sum("width").start(size - edges.inline, describe(length, width, "the room"), declared(box, "width"))
             add_edges(total, box, edges, ("left", "right"))
             if total.total != size:
                 total.set(size, "min-width or max-width", declared(box, "max-width"))
-            ctx.recorder.write(box, "width", total)
+            recorder.write(box, "width", total)
         elif length.kind <= Kind.CALC:
             words = f"{size_name}: {describe(length, room, 'the containing block')}"
             total = Sum(size_name).start(length.resolve(room), words, declared(box, size_name))
@@ -54,7 +55,7 @@ def record_positioned(
                 add_edges(total, box, edges, (start, end))
             if total.total != size:
                 total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
-            ctx.recorder.write(box, size_name, total)
+            recorder.write(box, size_name, total)
         total = Sum(place_name).start(0, "padding edge of its containing block")
         if not low.is_auto:
             total.add(low.resolve(room), start, declared(box, start))
@@ -67,12 +68,13 @@ def record_positioned(
         else:
             total.add(getattr(edges, f"margin_{start}"), f"margin-{start}", declared(box, f"margin-{start}"))
             total.add(place - total.total, "its part of what is left", declared(box, f"margin-{start}"))
-        ctx.recorder.write(box, place_name, total)
+        recorder.write(box, place_name, total)
 
 
 def record_replaced(ctx: Context, box: Box, edges: Edges, space: Space, fragment: Fragment) -> None:
     """How a picture or control came to its size: given, natural, by the ratio, held by limits."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     style = box.style
     natural = box.natural
@@ -102,4 +104,4 @@ def record_replaced(ctx: Context, box: Box, edges: Edges, space: Space, fragment
             label = f"max-{name}: {describe(most, basis, 'the containing block')}" if limited else f"the ratio with this {other}"
             total.set(inner, label, declared(box, f"max-{name}" if limited else other))
         add_edges(total, box, edges, sides)
-        ctx.recorder.write(box, name, total)
+        recorder.write(box, name, total)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from .blocks import add_margins, describe, name_of, shown
-from .record import Source, Sum, declared
+from .record import Recorder, Source, Sum, declared
 
 if TYPE_CHECKING:
     from ..layout.boxes import Box, Edges
@@ -18,7 +18,8 @@ if TYPE_CHECKING:
 
 def record_table_width(ctx: Context, box: Box, edges: Edges, space: Space, used: int, low: int, high: int) -> None:
     """How a table came to its border-box width."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     total = Sum("width")
     width = box.style.width
@@ -36,14 +37,15 @@ def record_table_width(ctx: Context, box: Box, edges: Edges, space: Space, used:
         add_margins(total, box, edges)
     if total.total != final:
         total.set(final, "its columns need at least this", Source(rule="CSS 2 §17.5.2.2"))
-    ctx.recorder.write(box, "width", total)
+    recorder.write(box, "width", total)
 
 
 def record_table_height(
     ctx: Context, box: Box, edges: Edges, rows: list[RowSize], spacing: int, captions: int, grid_height: int, fragment: Fragment
 ) -> None:  # fmt: skip
     """How a table came to its height: captions, rows, spacing, its own edges; and where captions stand."""
-    if ctx.recorder is None:
+    recorder = ctx.recorder_for(box)
+    if recorder is None:
         return
     total = Sum("height")
     words = " + ".join(shown(row.height) for row in rows[:12])
@@ -53,12 +55,12 @@ def record_table_height(
     total.add(grid_height - total.total, "its height is given and larger", declared(box, "height"))
     total.add(captions, "captions above", declared(box, "caption-side"))
     total.add(fragment.height - captions - grid_height, "captions below", declared(box, "caption-side"))
-    ctx.recorder.write(box, "height", total)
+    recorder.write(box, "height", total)
     for x, y, child in fragment.children:
         if child.box.role == "caption":
-            ctx.recorder.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
+            recorder.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
             place = Sum("y").start(0, f"edge of {name_of(box)}").add(y, f"caption-side: {child.box.style.caption_side}", declared(child.box, "caption-side"))
-            ctx.recorder.write(child.box, "y", place)
+            recorder.write(child.box, "y", place)
 
 
 def record_cells(
@@ -66,11 +68,13 @@ def record_cells(
     down: int, fragment: Fragment,
 ) -> None:  # fmt: skip
     """Each cell's width from its columns, its height from its rows, its place."""
-    recorder = ctx.recorder
+    recorder = ctx.recorder_for(box)
     if recorder is None:
         return
     places = {id(child.box): (x, y, child) for x, y, child in fragment.children}
     for cell in grid.cells:
+        if not ctx.records(cell.box):
+            continue
         x, y, child = places[id(cell.box)]
         total = Sum("width")
         for index in range(cell.column, min(cell.column + cell.columns, len(widths))):
@@ -93,18 +97,17 @@ def record_cells(
         total.add(down * (cell.rows - 1), f"{cell.rows - 1} spacings", declared(box, "border-spacing"))
         _end(total, child.height)
         recorder.write(cell.box, "height", total)
-        _record_place(ctx, box, cell.box, x, y, offsets[cell.column])
+        _record_place(recorder, box, cell.box, x, y, offsets[cell.column])
 
 
-def _record_place(ctx: Context, table: Box, cell: Box, x: int, y: int, offset: int) -> None:
-    assert ctx.recorder is not None
+def _record_place(recorder: Recorder, table: Box, cell: Box, x: int, y: int, offset: int) -> None:
     across = Sum("x").start(0, f"edge of {name_of(table)}")
     across.add(x - offset, "border and padding of the table", declared(table, "padding-left"))
     across.add(offset, "columns and spacing before it", Source(rule="CSS 2 §17.5"))
-    ctx.recorder.write(cell, "x", across)
+    recorder.write(cell, "x", across)
     down = Sum("y").start(0, f"edge of {name_of(table)}")
     down.add(y, "caption, border, rows and spacing above it", Source(rule="CSS 2 §17.5"))
-    ctx.recorder.write(cell, "y", down)
+    recorder.write(cell, "y", down)
 
 
 def _end(total: Sum, wanted: int) -> None:
