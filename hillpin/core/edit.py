@@ -172,6 +172,7 @@ class _Carrier:
 
     def _shift(self, problems: list[Problem]) -> None:
         """What stands below the block moves with its lines."""
+        self.page.kept_notes.clear()
         sheets = self.page.sheets
         for rule in sheets.rules:
             if rule.file == self.path and rule.order > self.rule.order:
@@ -186,7 +187,7 @@ class _Carrier:
 
 def restyle(page: Page, rule: Rule) -> None:
     """Compute anew the styles that a rule has a part in; box trees that would come out otherwise are dropped."""
-    elements = page.cascade.elements_of(rule)
+    elements = set(page.cascade.elements_by_rule().get(id(rule), ()))
     for key, (tree, resolver) in list(page.trees.items()):
         if not all(condition.matches(resolver.active.viewport) for condition in rule.media):
             continue

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import operator
 import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
@@ -15,7 +16,7 @@ from .markup.tree import Element
 from .numbers import px, units
 from .page import Layout, Page
 from .styles.declarations import Declaration
-from .styles.media import Condition
+from .styles.media import Condition, Viewport
 from .styles.sheet import MediaBlock, Rule
 from .styles.style import ComputedStyle
 from .styles.values import Kind, Length, Number
@@ -42,6 +43,15 @@ class Note:
     """A colour to show beside the note, as CSS."""
 
 
+@dataclass(frozen=True, slots=True)
+class KeptNotes:
+    """The notes of a rule with what they were made of."""
+
+    viewport: Viewport
+    seen: tuple[object, ...]
+    notes: list[Note]
+
+
 @dataclass(slots=True)
 class _Target:
     """The element whose numbers a rule's declarations are noted with."""
@@ -53,15 +63,12 @@ class _Target:
     layout: Layout
 
 
-def margin_notes(page: Page, layout: Layout, selected: Element | None = None, matched: dict[int, list[Element]] | None = None) -> list[Note]:
-    """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it.
-
-    ``matched`` gives the elements of each rule where they are known already.
-    """
-    matched = matched if matched is not None else matched_elements(page)
+def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
+    """Notes for every author sheet of a page at a layout's width, for the selected element where a rule has it."""
+    matched = page.cascade.elements_by_rule()
     notes: list[Note] = []
     for rule in page.sheets.rules:
-        notes += _rule_notes(rule, matched.get(id(rule), []), layout, selected)
+        notes += _rule_notes(page, rule, matched.get(id(rule), []), layout, selected)
     notes += [_query_note(block, layout) for block in page.sheets.media_blocks]
     notes += [Note(p.file, p.line, p.message, "problem") for p in page.sheets.problems]
     return notes
@@ -71,18 +78,7 @@ _STATE = re.compile(r":(?:hover|focus|active|target|checked|visited|user-|popove
 """States that a page at rest is not in: a rule for one applies to no element now, and that is as it should be."""
 
 
-def matched_elements(page: Page) -> dict[int, list[Element]]:
-    """The elements of each rule in document order, by the rule's identity."""
-    matched: dict[int, list[Element]] = {}
-    for element in [page.document.root, *page.document.root.descendants()]:
-        matches = page.cascade.matches(element)
-        for match in [*matches.own, *(m for listed in matches.pseudo.values() for m in listed)]:
-            if match.rule.origin == "author":
-                matched.setdefault(id(match.rule), []).append(element)
-    return matched
-
-
-def _rule_notes(rule: Rule, elements: list[Element], layout: Layout, selected: Element | None) -> list[Note]:
+def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout, selected: Element | None) -> list[Note]:
     if not elements and _STATE.search(rule.text):
         return []
     if not elements:
@@ -94,12 +90,30 @@ def _rule_notes(rule: Rule, elements: list[Element], layout: Layout, selected: E
     target = _target(elements, layout, selected)
     if target is None:
         return []
-    result: list[Note] = []
-    for declaration in rule.declarations:
-        note = _declaration_note(declaration, target)
-        if note is not None:
-            result.append(note)
-    return result
+    seen = _seen(target)
+    kept = page.kept_notes.get(id(rule))
+    if kept is not None and kept.viewport == layout.viewport and len(kept.seen) == len(seen) and all(map(operator.is_, kept.seen, seen)):
+        return kept.notes
+    found = [_declaration_note(declaration, target) for declaration in rule.declarations]
+    notes = [note for note in found if note is not None]
+    page.kept_notes[id(rule)] = KeptNotes(layout.viewport, seen, notes)
+    return notes
+
+
+def _seen(target: _Target) -> tuple[object, ...]:
+    """What the notes of a rule are made of: while each of these is the same object, so are the notes.
+
+    A style is computed in place, with winners of its own each time.
+    """
+    element, layout = target.element, target.layout
+    parent = target.style.parent
+    seen: list[object] = [target.fragment, target.style.winners, parent.winners if parent is not None else None]
+    seen += [element in layout.unmodelled_elements, element in layout.rects]
+    around = target.fragment.box.parent
+    while around is not None:
+        seen.append(around.style.winners)
+        around = around.parent if around.element is None else None
+    return tuple(seen)
 
 
 def _target(elements: Iterable[Element], layout: Layout, selected: Element | None) -> _Target | None:

@@ -40,6 +40,7 @@ from .working.record import Recorder
 
 if TYPE_CHECKING:
     from .layout.blend import Walk
+    from .notes import KeptNotes
 
 DEFAULT_HEIGHT = 800
 NARROWEST, WIDEST = 1, 20_000
@@ -150,6 +151,8 @@ class Page:
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, measured)
         self.trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
+        self.kept_notes: dict[int, KeptNotes] = {}
+        """Margin notes by their rule's identity; dropped where lines move."""
         self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         self.conditions += [
             parse_media(tokens_of(element.attributes["media"]))

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from ..edit import SPECIAL
 from ..errors import InputError
-from ..notes import matched_elements
 from ..page import Page
 from ..styles.media import Viewport
 from ..styles.sheet import MediaBlock, Rule
@@ -65,7 +64,7 @@ def open_query(page: Page, file: str, line: int, at: int, names: tuple[str, ...]
 
 def _place_after(page: Page, text: str, rule: Rule, fields: set[str]) -> int:
     """Past the rule and every later one of the same sheet that sets the same on elements of the rule."""
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     elements = set(matched.get(id(rule), []))
     last = rule
     for other in page.sheets.rules:

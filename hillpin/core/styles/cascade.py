@@ -81,6 +81,7 @@ class Cascade:
         self.problems: list[Problem] = []
         self._index = _RuleIndex([*user_agent_rules(), *sheets.rules])
         self._matches: dict[Element, ElementMatches] = {}
+        self._by_rule: dict[int, list[Element]] | None = None
 
     def matches(self, element: Element) -> ElementMatches:
         """All rules that apply to the element in some media, matched at the first call."""
@@ -89,13 +90,17 @@ class Cascade:
             found = self._matches[element] = self._match(element)
         return found
 
-    def elements_of(self, rule: Rule) -> set[Element]:
-        """The elements that a rule applies to, or to a pseudo-element of which it does, of those matched so far."""
-        return {
-            element
-            for element, matches in self._matches.items()
-            if any(match.rule is rule for match in matches.own) or any(match.rule is rule for listed in matches.pseudo.values() for match in listed)
-        }
+    def elements_by_rule(self) -> dict[int, list[Element]]:
+        """The elements that each rule applies to, or to a pseudo-element of which it does, in document order, by the rule's identity."""
+        if self._by_rule is None:
+            found: dict[int, list[Element]] = {}
+            for element in [self.document.root, *self.document.root.descendants()]:
+                matches = self.matches(element)
+                rules = {id(match.rule) for listed in (matches.own, *matches.pseudo.values()) for match in listed}
+                for rule in rules:
+                    found.setdefault(rule, []).append(element)
+            self._by_rule = found
+        return self._by_rule
 
     def _match(self, element: Element) -> ElementMatches:
         result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th") else {})

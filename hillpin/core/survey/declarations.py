@@ -8,7 +8,6 @@ from ..dead import why_dead
 from ..edit import SPECIAL
 from ..layout.boxes import Kind
 from ..markup.tree import Element
-from ..notes import matched_elements
 from ..page import Page
 from ..styles.declarations import Declaration, Problem
 from ..styles.selectors import MatchState
@@ -32,7 +31,7 @@ def query_range(survey: Survey, rule: Rule) -> tuple[int | None, int | None]:
 def dead_declaration(survey: Survey) -> list[Finding]:
     """Declarations that can take effect on none of the elements they apply to, at no width at which their rule counts."""
     page = survey.page
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     findings: list[Finding] = []
     for rule in _author_rules(page):
         elements = [one for one in matched.get(id(rule), []) if one.index >= 0 and any(match.rule is rule for match in page.cascade.matches(one).own)]
@@ -120,7 +119,7 @@ def _is_fallback(page: Page, problem: Problem) -> bool:
 def _subject(page: Page, problem: Problem) -> Element | None:
     if problem.elements:
         return page.document.elements[problem.elements[0]]
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     for rule in page.sheets.rules:
         if rule.file == problem.file and rule.text == problem.selector and rule.line <= problem.line:
             found = next((one for one in matched.get(id(rule), []) if one.index >= 0), None)

@@ -7,7 +7,6 @@ from collections.abc import Iterator
 
 from ..files import resolve
 from ..markup.tree import Element
-from ..notes import matched_elements
 from ..page import Page
 from ..styles.sheet import Rule
 from .findings import Finding, Survey, name_of
@@ -144,7 +143,7 @@ def missing_file(survey: Survey) -> list[Finding]:
         if _is_missing(page, page.path, address):
             findings.append(_missing("picture", address, page.path, element.line or 1, element))
     seen: set[tuple[str, str]] = set()
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     for rule in page.sheets.rules:
         for declaration in rule.declarations:
             for address in _addresses(declaration.text):

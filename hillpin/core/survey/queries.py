@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..notes import matched_elements
 from ..page import WIDEST, Page
 from ..styles.media import Viewport
 from ..styles.sheet import MediaBlock, Rule
@@ -72,7 +71,7 @@ def _rules_of(page: Page, block: MediaBlock) -> list[Rule]:
 
 def _shared(page: Page, a: MediaBlock, b: MediaBlock) -> bool:
     """Whether two queries set the same property on the same element."""
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     sets: list[set[tuple[int, str]]] = []
     for block in (a, b):
         sets.append({(element.index, name) for rule in _rules_of(page, block) for element in matched.get(id(rule), []) for one in rule.declarations for name in one.values})
@@ -82,7 +81,7 @@ def _shared(page: Page, a: MediaBlock, b: MediaBlock) -> bool:
 def _finding(survey: Survey, kind: str, below: _Run, above: _Run, low: int, high: int) -> Finding:
     page = survey.page
     later = max((below.block, above.block), key=lambda block: (block.file != below.block.file, block.line))
-    matched = matched_elements(page)
+    matched = page.cascade.elements_by_rule()
     elements = [element for block in (above.block, below.block) for rule in _rules_of(page, block) for element in matched.get(id(rule), []) if element.index >= 0]
     element = min(elements, key=lambda one: one.index) if elements else None
     at = f"{low:,}" if low == high else f"{low:,} to {high:,}"
