@@ -73,13 +73,21 @@ def edit_sheet(page: Page, path: str, after: str) -> bool:
 def _span(before: str, after: str) -> tuple[int, int, int]:
     """Where two texts differ: the start, and the ends in either."""
     most = min(len(before), len(after))
-    first = next((at for at in range(0, most, 256) if before[at : at + 256] != after[at : at + 256]), most)
-    while first < most and before[first] == after[first]:
-        first += 1
-    tail = 0
-    while tail < most - first and before[-1 - tail] == after[-1 - tail]:
-        tail += 1
+    first = _alike(before, after, most)
+    tail = _alike(before[: first - 1 : -1] if first else before[::-1], after[: first - 1 : -1] if first else after[::-1], most - first)
     return first, len(before) - tail, len(after) - tail
+
+
+def _alike(one: str, other: str, most: int) -> int:
+    """How many characters two texts have in common from the start, at most ``most``; found by halving."""
+    low, high = 0, most
+    while low < high:
+        middle = (low + high + 1) // 2
+        if one[low:middle] == other[low:middle]:
+            low = middle
+        else:
+            high = middle - 1
+    return low
 
 
 def _block_around(text: str, first: int, end: int) -> _Block | None:
@@ -207,7 +215,7 @@ def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:
     """Drop what layout remembers of boxes with new styles and around them. False where that does not do."""
     changed = {id(one.style): one.fields for one in restyled}
     forgotten: set[int] = set()
-    for box in tree.root.walk():
+    for box in tree.boxes:
         fields = changed.get(id(box.style))
         if fields is None:
             continue

@@ -96,7 +96,7 @@ def _at_once(page: Page, element: Element, low: int, high: int, height: int) -> 
     tree, resolver = page.restyle_at(low, height)
     if tree.unmodelled or tree.noted:
         return None
-    box = next((one for one in tree.root.walk() if one.element is element and one.pseudo is None), None)
+    box = next((one for one in tree.boxes if one.element is element and one.pseudo is None), None)
     if box is None:
         return {low: None, high: None}
     chain = chain_to(tree.root, box)

@@ -338,7 +338,7 @@ class Page:
 
 def _mark_containers(tree: BoxTree) -> None:
     """Mark the query containers and what is around them, so that they are laid out where their sizes are asked for."""
-    for box in tree.root.walk():
+    for box in tree.boxes:
         if box.style.container_type != "normal":
             node: Box | None = box
             while node is not None and not node.is_container:
@@ -369,7 +369,7 @@ def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
     if not changed:
         return
     forgotten: set[int] = set()
-    for box in tree.root.walk():
+    for box in tree.boxes:
         if id(box.style) in changed:
             node: Box | None = box
             while node is not None and id(node) not in forgotten:
@@ -381,9 +381,9 @@ def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
 def _recorded(tree: BoxTree, about: Element | None) -> list[Box]:
     """The boxes whose steps are wanted: all, or those of an element, those around it, and what lays it out beside others."""
     if about is None:
-        return list(tree.root.walk())
+        return tree.boxes
     wanted: dict[int, Box] = {}
-    for box in tree.root.walk():
+    for box in tree.boxes:
         if box.element is about:
             node: Box | None = box
             while node is not None and id(node) not in wanted:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
@@ -34,14 +35,14 @@ class BrowserFaces:
     families: list[str]
 
 
-def browser_faces(fonts: FontStore, root: Box) -> BrowserFaces:
-    """The faces that texts in a box tree ask for before any that this machine has, and whether they are measured."""
+def browser_faces(fonts: FontStore, boxes: Iterable[Box]) -> BrowserFaces:
+    """The faces that texts in boxes ask for before any that this machine has, and whether they are measured."""
     from ..layout.boxes import TEXT
     from ..layout.inline_items import SMALL_CAPS, small_caps_size, transformed
 
     texts: dict[FaceKey, dict[float, set[str]]] = {}
     names: dict[FaceKey, str] = {}
-    for box in root.walk():
+    for box in boxes:
         text = box.marker_text or (box.text if box.kind == TEXT else "")
         lacking = fonts.lacking(box.style) if text else ()
         if not lacking:

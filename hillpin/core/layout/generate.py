@@ -43,11 +43,19 @@ class BoxTree:
     styles: dict[Element, ComputedStyle] = field(default_factory=dict)
     unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
     sized_by_viewport: bool = False
+    """Whether a natural size of a control or marker comes from a style with viewport units."""
     noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
     """What layout found that it does not cover; kept while what it remembers of the boxes is."""
-    """Whether a natural size of a control or marker comes from a style with viewport units."""
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
+    _listed: list[Box] = field(default_factory=list)
+
+    @property
+    def boxes(self) -> list[Box]:
+        """All boxes in order; gathered once, for a tree that is made stays as it is."""
+        if not self._listed:
+            self._listed = list(self.root.walk())
+        return self._listed
 
 
 class Generator:
