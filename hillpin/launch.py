@@ -17,8 +17,6 @@ WEB = ROOT / "web"
 STATE = ROOT / ".pin-state"
 CHROMIUM = "/usr/bin/chromium"
 OLDEST_NODE = 20
-THREADS = 8
-"""Requests that are answered beside each other."""
 
 
 class Stop(Exception):
@@ -155,12 +153,10 @@ def start(words: list[str]) -> None:
         raise Stop(f"The data folder {arguments.data} cannot be written to ({error.strerror}). Name another one with --data.") from error
     set_up_web()
     prepare_data()
-    import waitress
+    from .server import serve
 
     say(f"Hill Pin is at http://127.0.0.1:{arguments.port}/ (Ctrl+C stops it)")
-    from .wsgi import application
-
-    waitress.serve(application, host="127.0.0.1", port=arguments.port, threads=THREADS, ident=None)
+    serve("127.0.0.1", arguments.port)
 
 
 def test(words: list[str]) -> None:

@@ -15,10 +15,9 @@ from ..core.errors import InputError
 from ..core.fonts.wanted import browser_faces
 from ..core.hill import hill_of
 from ..core.markup.tree import Document, Element
-from ..core.notes import margin_notes, matched_elements
+from ..core.notes import margin_notes
 from ..core.page import Layout, Page
 from ..core.rows import dimension_rows
-from ..core.styles.sheet import Rule
 from ..core.working.explain import QUANTITIES, explain
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
@@ -63,16 +62,17 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
     layout = page.layout(payload.width, payload.height, record=selected is not None, about=selected)
     workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
     applied = page.cascade.matches(selected).own if selected is not None else []
-    matched = matched_elements(page)
-    faces = browser_faces(page.fonts, layout.tree.root)
+    faces = browser_faces(page.fonts, layout.tree.boxes)
     return {
         "width": payload.width,
         "height": payload.height,
         "scroll_width": layout.scroll_width,
-        "elements": [{**standing, **_geometry(element, layout)} for element, standing in zip(elements, _standing(page.document), strict=True)],
-        "notes": margin_notes(page, layout, selected, matched),
+        "elements": _standing(page.document),
+        "rects": [[rect.x, rect.y, rect.width, rect.height] if rect is not None else None for rect in map(layout.rects.get, elements)],
+        "not_modelled": [element.index for element in elements if element in layout.unmodelled_elements],
+        "notes": margin_notes(page, layout, selected),
         "sheets": list(page.sheets.files),
-        "rules": [_rule(rule, matched) for rule in page.sheets.rules],
+        "rules": _rules(page),
         "selected": selected.index if selected is not None else None,
         "rules_applied": sum(1 for match in applied if match.rule.origin == "author"),
         "rows": dimension_rows(layout, selected) if selected is not None else [],
@@ -90,9 +90,12 @@ def take_fonts(request: HttpRequest, site_id: int, payload: FontsIn) -> FontsOut
     return FontsOut(fonts=browser_fonts.take(get_object_or_404(Site, pk=site_id), payload.faces))
 
 
-def _rule(rule: Rule, matched: dict[int, list[Element]]) -> dict[str, Any]:
-    found = matched.get(id(rule), [])[:MOST_MATCHED]
-    return {"file": rule.file, "line": rule.line, "elements": [element.index for element in found if element.index >= 0]}
+def _rules(page: Page) -> list[dict[str, Any]]:
+    matched = page.cascade.elements_by_rule()
+    return [
+        {"file": rule.file, "line": rule.line, "elements": [element.index for element in matched.get(id(rule), [])[:MOST_MATCHED] if element.index >= 0]}
+        for rule in page.sheets.rules
+    ]
 
 
 def _standing(document: Document) -> list[dict[str, Any]]:
@@ -115,14 +118,6 @@ def _standing(document: Document) -> list[dict[str, Any]]:
 
 
 _STANDING: WeakKeyDictionary[Document, list[dict[str, Any]]] = WeakKeyDictionary()
-
-
-def _geometry(element: Element, layout: Layout) -> dict[str, Any]:
-    rect = layout.rects.get(element)
-    return {
-        "rect": [rect.x, rect.y, rect.width, rect.height] if rect is not None else None,
-        "modelled": element not in layout.unmodelled_elements,
-    }
 
 
 def selected_element(page: Page, layout: Layout, index: int | None) -> Element | None:

@@ -72,7 +72,7 @@ class WantedFaceOut(Schema):
 
 
 class ElementOut(Schema):
-    """An element: where it stands in the source (offsets in characters) and its box."""
+    """An element and where it stands in the source (offsets in characters)."""
 
     index: int
     parent: int | None
@@ -81,9 +81,6 @@ class ElementOut(Schema):
     start: int | None
     tag_end: int | None
     end: int | None
-    rect: list[float] | None
-    """x, y, width and height of its border box in the page; None where it makes no box."""
-    modelled: bool
 
 
 class NoteOut(Schema):
@@ -179,6 +176,11 @@ class NumbersOut(Schema):
     height: int
     scroll_width: int
     elements: list[ElementOut]
+    """In document order, each at the place of its index."""
+    rects: list[list[float] | None]
+    """Of each element x, y, width and height of its border box in the page, in CSS px; None where it makes no box."""
+    not_modelled: list[int]
+    """Elements whose numbers layout does not cover: the page's measured ones stand in."""
     notes: list[NoteOut]
     sheets: list[str]
     rules: list[RuleOut]

@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import os
+import socket
 from pathlib import Path
 from typing import Any, ClassVar
 
+from django.db import connections
 from django.test import LiveServerTestCase
+from django.test.testcases import LiveServerThread
+from hillpin.server import make_server
 from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
 from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, expect
@@ -18,8 +22,31 @@ expect.set_options(timeout=TIMEOUT)
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
+class ServerThread(LiveServerThread):
+    """The server that people run, in a thread beside the tests."""
+
+    def run(self) -> None:
+        try:
+            listener = socket.create_server((self.host, 0))
+            self.port = listener.getsockname()[1]
+            self.server = make_server(self.host, self.port)
+            self.is_ready.set()
+            self.server.run(sockets=[listener])
+        except Exception as error:
+            self.error = error
+            self.is_ready.set()
+        finally:
+            connections.close_all()
+
+    def terminate(self) -> None:
+        self.server.should_exit = True
+        self.join()
+
+
 class InterfaceCase(LiveServerTestCase):
     """A page of the application in a fresh browser context, with the demo site loaded."""
+
+    server_thread_class = ServerThread
 
     context: BrowserContext
     page: Page
@@ -94,6 +121,15 @@ class InterfaceCase(LiveServerTestCase):
         target.keyboard.type(str(number + 1))
         target.keyboard.press("Enter")
         return source[number].index(text)
+
+    def change(self, old: str, new: str, path: str = "style.css") -> None:
+        """Replace a piece of a line by typing over it."""
+        column = self.to_line(old, path)
+        for _ in range(column):
+            self.page.keyboard.press("ArrowRight")
+        for _ in old:
+            self.page.keyboard.press("Shift+ArrowRight")
+        self.page.keyboard.type(new)
 
     def violations(self) -> list[str]:
         """What axe finds wrong with the application (the page under work is the person's own affair)."""

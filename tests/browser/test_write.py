@@ -82,17 +82,17 @@ class Walking(InterfaceCase):
     def test_computed_boxes_are_the_frames_own(self) -> None:
         page = self.open_write()
         for width in (390, 742):
-            self.walk_to(width)
-            with page.expect_response(
-                lambda r, at=width + 1: r.url.endswith("/numbers") and r.request.post_data_json["width"] == at
-            ) as answer:
-                page.keyboard.press("ArrowRight")
-            elements = answer.value.json()["elements"]
+            self.walk_to(width + 1)
+            numbers = self.client.post(
+                f"/api/sites/{self.site.pk}/numbers",
+                {"page": "index.html", "width": width + 1, "height": 800},
+                content_type="application/json",
+            ).json()
             page.wait_for_function(f"() => document.querySelector('iframe').style.width === '{width + 1}px'")
             measured = page.frames[1].evaluate(RECTS)
             wrong = [
-                (e["name"], e["rect"], m) for e, m in zip(elements, measured, strict=True)
-                if (e["rect"] is None) != (m is None) or (m and max(abs(a - b) for a, b in zip(e["rect"], m, strict=True)) > 0.02)
+                (element["name"], own, m) for element, own, m in zip(numbers["elements"], numbers["rects"], measured, strict=True)
+                if (own is None) != (m is None) or (m and max(abs(a - b) for a, b in zip(own, m, strict=True)) > 0.02)
             ]  # fmt: skip
             self.assertEqual(wrong, [])
 
@@ -167,15 +167,6 @@ class Selecting(InterfaceCase):
 
 
 class Editing(InterfaceCase):
-    def change(self, old: str, new: str, path: str = "style.css") -> None:
-        """Replace a piece of a line by typing over it."""
-        column = self.to_line(old, path)
-        for _ in range(column):
-            self.page.keyboard.press("ArrowRight")
-        for _ in old:
-            self.page.keyboard.press("Shift+ArrowRight")
-        self.page.keyboard.type(new)
-
     def test_an_edit_shows_in_the_page_and_in_the_numbers(self) -> None:
         page = self.open_write()
         self.open_styles()
@@ -335,6 +326,15 @@ class Hostile(InterfaceCase):
             inner.evaluate("fetch('/api/sites').then(() => 'answered', () => 'refused')"), "refused"
         )
         self.assertEqual(inner.evaluate("self.origin"), "null")
+        line = """() => new Promise(done => {
+          const line = new WebSocket(location.href.replace(/^http(.*)\\/preview.*/, 'ws$1/api/line'));
+          line.onopen = () => done('opened'); line.onerror = () => done('refused');
+        })"""
+        self.assertEqual(inner.evaluate(line), "refused")
+        # The application itself opens one at the same address.
+        self.assertEqual(
+            self.page.evaluate(line.replace("location.href", "`${location.origin}/preview`")), "opened"
+        )
 
 
 class Looks(InterfaceCase):

@@ -62,9 +62,9 @@ class Told(TestCase):
         answer = self.numbers()
         self.assertEqual((answer["fonts_wanted"], answer["fonts_measured"]), ([], ["Skerry Text"]))
         # 24 each: AA, a space and AA are 120, more than 100: two lines of 25.
-        self.assertEqual(answer["elements"][1]["rect"], [0, 0, 100, 50])
+        self.assertEqual(answer["rects"][1], [0, 0, 100, 50])
         self.post("fonts", {"faces": [face(advance=20.0)]})
-        self.assertEqual(self.numbers()["elements"][1]["rect"], [0, 0, 100, 25])
+        self.assertEqual(self.numbers()["rects"][1], [0, 0, 100, 25])
 
     def test_none_here_either(self) -> None:
         self.post("fonts", {"faces": [{**face(), "sizes": []}]})

@@ -47,8 +47,8 @@ class Numbers(TestCase):
             answer = self.ask(
                 selected=2, drafts={"a.css": CSS.replace("width: 50%", f"width: {width}")}
             ).json()
-            self.assertEqual(answer["elements"][2]["rect"][2], expected, width)
-        self.assertEqual(self.ask(selected=2).json()["elements"][2]["rect"][2], 204.0)
+            self.assertEqual(answer["rects"][2][2], expected, width)
+        self.assertEqual(self.ask(selected=2).json()["rects"][2][2], 204.0)
 
     def index_of(self, answer: Any, name: str) -> int:
         return next(e["index"] for e in answer["elements"] if e["name"] == name)
@@ -57,9 +57,7 @@ class Numbers(TestCase):
         answer = self.ask(selected=2).json()
         # 400 − 2 × 20 = 360 in .wrap; half of it is 180, with padding and border 180 + 20 + 4 = 204.
         section = answer["elements"][2]
-        self.assertEqual(
-            (section["name"], section["rect"]), ("section#s", [20.0, 0.0, 204.0, section["rect"][3]])
-        )
+        self.assertEqual((section["name"], answer["rects"][2][:3]), ("section#s", [20.0, 0.0, 204.0]))
         working = answer["workings"][0]
         self.assertEqual((working["of"], working["value"], working["inside"]), ("width", 204.0, 180.0))
         self.assertEqual([(s["operation"], s["amount"], s["line"]) for s in working["steps"]], [

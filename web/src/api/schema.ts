@@ -1127,7 +1127,7 @@ export interface components {
         };
         /**
          * ElementOut
-         * @description An element: where it stands in the source (offsets in characters) and its box.
+         * @description An element and where it stands in the source (offsets in characters).
          */
         ElementOut: {
             /** Index */
@@ -1144,10 +1144,6 @@ export interface components {
             tag_end: number | null;
             /** End */
             end: number | null;
-            /** Rect */
-            rect: number[] | null;
-            /** Modelled */
-            modelled: boolean;
         };
         /**
          * MissingOut
@@ -1198,6 +1194,10 @@ export interface components {
             scroll_width: number;
             /** Elements */
             elements: components["schemas"]["ElementOut"][];
+            /** Rects */
+            rects: (number[] | null)[];
+            /** Not Modelled */
+            not_modelled: number[];
             /** Notes */
             notes: components["schemas"]["NoteOut"][];
             /** Sheets */

@@ -104,7 +104,7 @@ export function EditorColumn(props: Props) {
       {file && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
       {file && shows === "rows" && element && (
         <RowsOfCode
-          siteId={siteId} page={page} elements={numbers?.elements ?? []} selected={element.index} drafts={drafts}
+          siteId={siteId} page={page} elements={numbers?.elements ?? []} rects={numbers?.rects ?? []} selected={element.index} drafts={drafts}
           onPut={(asking) => props.onAsk(asking).then(() => setShows("source"))}
         />
       )}

@@ -55,7 +55,7 @@ export const PageTree = memo(function PageTree({ siteId, page, drafts, source, n
     <Tree aria-label="Tree of the page">
       <ol>
         {entries.map((entry) => {
-          const rect = numbers?.elements[entry.index]?.rect;
+          const rect = numbers?.rects[entry.index];
           return (
             <li key={entry.index} data-kind={entry.kind} style={{ "--depth": entry.depth } as React.CSSProperties}>
               <button type="button" aria-current={entry.index === here || undefined} onClick={() => onSelect(entry.index)}>

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { ask, client, type ElementNumbers, type Stretch } from "../../api/client";
+import { ask, client, type ElementNumbers, type Numbers, type Stretch } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { numberFont } from "../../kit/theme";
@@ -31,6 +31,7 @@ interface Place {
   siteId: number;
   page: string;
   elements: ElementNumbers[];
+  rects: Numbers["rects"];
   selected: number;
   drafts: Record<string, string>;
   onPut: AskChange;
@@ -47,9 +48,12 @@ function chain(elements: ElementNumbers[], selected: number): ElementNumbers[] {
 }
 
 /** Whether any two boxes directly inside stand side by side now. */
-function hasRow(elements: ElementNumbers[], index: number): boolean {
-  const rects = elements.filter((element) => element.parent === index).flatMap((element) => (element.rect ? [element.rect] : []));
-  return rects.some(([x = 0, y = 0, width = 0, height = 0], place) => rects.slice(place + 1).some(([otherX = 0, otherY = 0, otherWidth = 0, otherHeight = 0]) =>
+function hasRow({ elements, rects }: Place, index: number): boolean {
+  const inside = elements.filter((element) => element.parent === index).flatMap((element) => {
+    const rect = rects[element.index];
+    return rect ? [rect] : [];
+  });
+  return inside.some(([x = 0, y = 0, width = 0, height = 0], place) => inside.slice(place + 1).some(([otherX = 0, otherY = 0, otherWidth = 0, otherHeight = 0]) =>
     y < otherY + otherHeight && otherY < y + height && (x + width <= otherX + 0.1 || otherX + otherWidth <= x + 0.1)));
 }
 
@@ -57,7 +61,7 @@ function hasRow(elements: ElementNumbers[], index: number): boolean {
 export function RowsOfCode(place: Place) {
   const around = chain(place.elements, place.selected);
   const [chosen, setChosen] = useState<number | null>(null);
-  const container = around.find((one) => one.index === chosen) ?? around.find((one) => hasRow(place.elements, one.index)) ?? around[0];
+  const container = around.find((one) => one.index === chosen) ?? around.find((one) => hasRow(place, one.index)) ?? around[0];
   if (!container) return null;
   return (
     <Panel aria-label="Rows of the selected box">

@@ -22,13 +22,14 @@ export function partings(numbers: Numbers | undefined, report: FrameReport | und
   const parted = new Set<number>();
   for (const element of [...numbers.elements].reverse()) {
     const measured = report.rects[element.index];
-    if (!element.rect || !measured || !element.modelled) continue;
-    const side = ORDER.find((place) => Math.abs((element.rect?.[place] ?? 0) - measured[place]) > LEAST);
+    const computed = numbers.rects[element.index];
+    if (!computed || !measured || numbers.not_modelled.includes(element.index)) continue;
+    const side = ORDER.find((place) => Math.abs((computed[place] ?? 0) - measured[place]) > LEAST);
     if (side === undefined) continue;
     const isCarried = side < 2 || [...parted].some((inner) => numbers.elements[inner]?.parent === element.index);
     parted.add(element.index);
     if (isCarried) continue;
-    found.push({ index: element.index, name: element.name, of: OF[side], computed: element.rect[side] ?? 0, measured: measured[side], reason: reasonOf(report, runsScripts) });
+    found.push({ index: element.index, name: element.name, of: OF[side], computed: computed[side] ?? 0, measured: measured[side], reason: reasonOf(report, runsScripts) });
   }
   return found.reverse();
 }

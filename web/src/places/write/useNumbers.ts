@@ -2,6 +2,7 @@
 import { flushSync } from "react-dom";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, client, type Hill, type Numbers } from "../../api/client";
+import { Line } from "../../api/line";
 import type { Texts } from "./texts";
 
 export interface NumbersQuery {
@@ -25,6 +26,7 @@ interface Answer {
  */
 export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, texts: Texts): Answer {
   const [answer, setAnswer] = useState<Answer>({});
+  const line = useLine(siteId);
   const state = useRef({ query, wanted: "", asked: "", busy: false });
   const ask_ = useCallback((wanted: NumbersQuery) => {
     const now = state.current;
@@ -36,7 +38,7 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
         now.asked = now.wanted;
         try {
           const body = JSON.parse(now.asked) as NumbersQuery;
-          const numbers = await ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: siteId } }, body }));
+          const numbers = await line.numbers(body);
           // At once: the scheduler would let the page under work be painted first.
           flushSync(() => setAnswer({ numbers }));
         } catch (error) {
@@ -46,7 +48,7 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
       }
       now.busy = false;
     })();
-  }, [siteId]);
+  }, [line]);
   const key = JSON.stringify(query);
   useEffect(() => {
     state.current.query = query;
@@ -62,6 +64,13 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
     });
   }, [texts, ready, ask_]);
   return answer;
+}
+
+/** The line to the server while a place is shown. */
+function useLine(siteId: number): Line {
+  const [line] = useState(() => new Line(siteId));
+  useEffect(() => () => line.close(), [line]);
+  return line;
 }
 
 /** Milliseconds before a hill is asked for: hardly any where the last came at once, more where it took the server a while. */

@@ -1,7 +1,7 @@
 import { css } from "@codemirror/lang-css";
 import { html } from "@codemirror/lang-html";
 import { Annotation, type EditorState, Transaction } from "@codemirror/state";
-import { EditorView } from "@codemirror/view";
+import { drawSelection, EditorView } from "@codemirror/view";
 import { basicSetup } from "codemirror";
 import { useEffect, useRef } from "react";
 import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
@@ -36,6 +36,9 @@ interface Props {
   onPlace: (path: string, offset: number, line: number) => void;
   onNote: (text: string) => void;
 }
+
+/** A caret that stands still: one that blinks is drawn anew sixty times a second, beside the numbers being worked out. */
+const steadyCaret = drawSelection({ cursorBlinkRate: 0 });
 
 const programmatic = Annotation.define<boolean>();
 
@@ -81,7 +84,7 @@ export function Editor(props: Props) {
     if (!editor || shown.current === path) return;
     if (shown.current) states.current.set(shown.current, editor.state);
     const extensions = [
-      nudgeKeys, basicSetup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      nudgeKeys, basicSetup, steadyCaret, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));

@@ -1,0 +1,32 @@
+"""The server: uvicorn on loopback."""
+
+from __future__ import annotations
+
+import gc
+
+import uvicorn
+
+LARGEST_QUESTION = 9 * 1024 * 1024
+"""Bytes of a message on the line: the most that is computed, with room for its wrapping."""
+
+
+def make_server(host: str, port: int) -> uvicorn.Server:
+    """A server of the application that is not running yet."""
+    from .asgi import application
+
+    return uvicorn.Server(
+        uvicorn.Config(
+            application, host=host, port=port, lifespan="off", log_level="warning", access_log=False, server_header=False,
+            ws="websockets-sansio", ws_max_size=LARGEST_QUESTION, ws_per_message_deflate=False, timeout_keep_alive=75, timeout_graceful_shutdown=2,
+        )
+    )  # fmt: skip
+
+
+def serve(host: str, port: int) -> None:
+    """Serve until the process is told to stop."""
+    server = make_server(host, port)
+    # Pages are large and live long, and a request makes many small objects that die at once: looking through the
+    # pages for cycles at every request took as long as the request itself.
+    gc.freeze()
+    gc.set_threshold(50_000, 20, 50)
+    server.run()

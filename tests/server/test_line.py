@@ -1,0 +1,106 @@
+"""The line on which Write asks for numbers: what it says, to whom, and what it leaves out."""
+
+from __future__ import annotations
+
+import asyncio
+import json
+from typing import Any
+
+from django.test import SimpleTestCase, TestCase
+from hillpin.numbers.line import answer, serve_line
+from hillpin.sites.store import NewFile, add_site
+
+PAGE = "<!DOCTYPE html><link rel=stylesheet href=a.css><body><p class=a>one</p><p class=b>two</p></body>"
+CSS = "body { margin: 0 }\n.a { width: 100px }\n.b { width: 50% }\n"
+
+
+class Answers(TestCase):
+    def setUp(self) -> None:
+        self.site = add_site("Orra", [NewFile("index.html", PAGE.encode()), NewFile("a.css", CSS.encode())])
+        self.last: dict[str, Any] = {}
+
+    def ask(self, number: int = 1, **query: Any) -> Any:
+        asked = {"ask": number, "site": self.site.pk, "query": {"page": "index.html", "width": 400, **query}}
+        return json.loads(answer(json.dumps(asked), self.last))
+
+    def over_http(self, **query: Any) -> Any:
+        body = {"page": "index.html", "width": 400, **query}
+        return self.client.post(
+            f"/api/sites/{self.site.pk}/numbers", body, content_type="application/json"
+        ).json()
+
+    def test_the_first_answer_is_what_http_gives(self) -> None:
+        told = self.ask(7, selected=1)
+        self.assertEqual((told["ask"], told["numbers"]), (7, self.over_http(selected=1)))
+        self.assertEqual(told["numbers"]["rects"][2][2], 200)
+
+    def test_later_answers_leave_out_what_is_as_it_was(self) -> None:
+        together = self.ask(selected=1)["numbers"]
+        drafts = {"a.css": CSS.replace("50%", "25%")}
+        told = self.ask(2, selected=1, drafts=drafts)["numbers"]
+        # The second paragraph is 100 wide now, and the note beside its line says so; the selected one is as it was.
+        self.assertEqual(set(told), {"rects", "notes"})
+        self.assertEqual(told["rects"][2][2], 100)
+        self.assertEqual({**together, **told}, self.over_http(selected=1, drafts=drafts))
+        self.assertEqual(self.ask(3, selected=1, drafts=drafts), {"ask": 3, "numbers": {}})
+
+    def test_a_line_more_moves_rules_and_notes(self) -> None:
+        together = self.ask(selected=1)["numbers"]
+        drafts = {"a.css": CSS.replace("width: 100px", "\nwidth: 100px")}
+        told = self.ask(2, selected=1, drafts=drafts)["numbers"]
+        self.assertEqual([rule["line"] for rule in told["rules"]], [1, 2, 4])
+        self.assertEqual({**together, **told}, self.over_http(selected=1, drafts=drafts))
+
+    def test_an_error_is_a_sentence_and_forgets_nothing(self) -> None:
+        together = self.ask()["numbers"]
+        told = self.ask(2, page="none.html")
+        self.assertEqual(told["ask"], 2)
+        self.assertIn("none.html", told["error"])
+        self.assertEqual(self.ask(3), {"ask": 3, "numbers": {}})
+        self.assertEqual(together["rects"][1][2], 100)
+
+    def test_what_is_not_understood(self) -> None:
+        for text in (
+            "",
+            "[]",
+            '{"ask": 1}',
+            json.dumps({"ask": 1, "site": 1, "query": {"page": "a", "width": -1}}),
+        ):
+            self.assertIn("not understood", json.loads(answer(text, {}))["error"], text)
+        gone = {"ask": 4, "site": self.site.pk + 1, "query": {"page": "index.html", "width": 400}}
+        self.assertEqual(
+            json.loads(answer(json.dumps(gone), {})), {"ask": 4, "error": "There is no such site any more."}
+        )
+
+
+class Handshakes(SimpleTestCase):
+    def sent(self, **headers: str) -> list[str]:
+        """What a handshake with some headers is answered with, the browser hanging up after it."""
+        told: list[str] = []
+        waiting = [{"type": "websocket.connect"}, {"type": "websocket.disconnect"}]
+
+        async def receive() -> dict[str, Any]:
+            return waiting.pop(0)
+
+        async def send(message: dict[str, Any]) -> None:
+            told.append(message["type"].removeprefix("websocket."))
+
+        scope = {"headers": [(name.encode(), value.encode()) for name, value in headers.items()]}
+        asyncio.run(serve_line(scope, receive, send))
+        return told
+
+    def test_only_the_servers_own_pages_are_answered(self) -> None:
+        own = "127.0.0.1:8800"
+        self.assertEqual(self.sent(host=own, origin=f"http://{own}"), ["accept"])
+        self.assertEqual(self.sent(host="localhost:8800", origin="http://localhost:8800"), ["accept"])
+        for origin in (
+            "null",
+            "http://127.0.0.1:8801",
+            "http://skerry.example",
+            f"http://{own}.skerry.example",
+        ):
+            self.assertEqual(self.sent(host=own, origin=origin), ["close"], origin)
+        self.assertEqual(self.sent(host=own), ["close"])
+
+    def test_a_host_that_is_not_this_one(self) -> None:
+        self.assertEqual(self.sent(host="skerry.example", origin="http://skerry.example"), ["close"])
