@@ -47,7 +47,8 @@ class Note:
 class KeptNotes:
     """The notes of a rule with what they were made of."""
 
-    viewport: Viewport
+    at: tuple[Viewport, Rect | None]
+    """The viewport, and of an inline box its rectangle."""
     seen: tuple[object, ...]
     notes: list[Note]
 
@@ -87,55 +88,67 @@ def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout,
         return []
     if not all(condition.matches(layout.viewport) for condition in rule.media):
         return []
-    target = _target(elements, layout, selected)
-    if target is None:
+    found = _with_box(elements, layout, selected)
+    if found is None:
         return []
-    seen = _seen(target)
+    element, style, fragment = found
+    rect = layout.rects.get(element) if fragment is None else None
+    seen = _seen(element, style, fragment, layout)
     kept = page.kept_notes.get(id(rule))
-    if kept is not None and kept.viewport == layout.viewport and len(kept.seen) == len(seen) and all(map(operator.is_, kept.seen, seen)):
+    if kept is not None and kept.at == (layout.viewport, rect) and len(kept.seen) == len(seen) and all(map(operator.is_, kept.seen, seen)):
         return kept.notes
-    found = [_declaration_note(declaration, target) for declaration in rule.declarations]
-    notes = [note for note in found if note is not None]
-    page.kept_notes[id(rule)] = KeptNotes(layout.viewport, seen, notes)
+    if fragment is None and rect is not None:
+        fragment = _inline_fragment(element, style, layout, rect)
+    assert fragment is not None
+    target = _Target(element, style, fragment, fragment.edges(), layout)
+    noted = [_declaration_note(declaration, target) for declaration in rule.declarations]
+    notes = [note for note in noted if note is not None]
+    page.kept_notes[id(rule)] = KeptNotes((layout.viewport, rect), seen, notes)
     return notes
 
 
-def _seen(target: _Target) -> tuple[object, ...]:
+def _with_box(elements: list[Element], layout: Layout, selected: Element | None) -> tuple[Element, ComputedStyle, Fragment | None] | None:
+    """The element to note a rule's numbers by, its style and its box: the selected one where it is among them, else the first
+    with a box, else the first that has only inline boxes, without one."""
+    first: tuple[Element, ComputedStyle, None] | None = None
+    for element in (selected, *elements) if selected is not None and selected in elements else elements:
+        style = layout.tree.styles.get(element)
+        if style is None:
+            continue
+        found = layout.fragments.get(element)
+        if found is not None:
+            return element, style, found[0]
+        if first is None and element in layout.rects:
+            first = element, style, None
+    return first
+
+
+def _seen(element: Element, style: ComputedStyle, fragment: Fragment | None, layout: Layout) -> tuple[object, ...]:
     """What the notes of a rule are made of: while each of these is the same object, so are the notes.
 
     A style is computed in place, with winners of its own each time.
     """
-    element, layout = target.element, target.layout
-    parent = target.style.parent
-    seen: list[object] = [target.fragment, target.style.winners, parent.winners if parent is not None else None]
+    parent = style.parent
+    seen: list[object] = [fragment, style.winners, parent.winners if parent is not None else None]
     seen += [element in layout.unmodelled_elements, element in layout.rects]
-    around = target.fragment.box.parent
-    while around is not None:
-        seen.append(around.style.winners)
-        around = around.parent if around.element is None else None
+    box = fragment.box.parent if fragment is not None else None
+    if fragment is None:
+        around = _fragment_around(element, layout)
+        seen.append(around)
+        box = around.box if around is not None else None
+    while box is not None:
+        seen.append(box.style.winners)
+        box = box.parent if box.element is None else None
     return tuple(seen)
 
 
-def _target(elements: Iterable[Element], layout: Layout, selected: Element | None) -> _Target | None:
-    listed = list(elements)
-    if selected is not None and selected in listed:
-        listed.insert(0, selected)
-    for element in listed:
-        found = layout.fragments.get(element)
-        style = layout.tree.styles.get(element)
-        if found is not None and style is not None:
-            return _Target(element, style, found[0], found[0].edges(), layout)
-    for element in listed:
-        rect, style = layout.rects.get(element), layout.tree.styles.get(element)
-        if rect is not None and style is not None:
-            fragment = _inline_fragment(element, style, layout, rect)
-            return _Target(element, style, fragment, fragment.edges(), layout)
-    return None
+def _fragment_around(element: Element, layout: Layout) -> Fragment | None:
+    return next((layout.fragments[one][0] for one in element.ancestors() if one in layout.fragments), None)
 
 
 def _inline_fragment(element: Element, style: ComputedStyle, layout: Layout, rect: Rect) -> Fragment:
     """An inline box's pieces as one fragment, to note its numbers by."""
-    around = next((layout.fragments[one][0] for one in element.ancestors() if one in layout.fragments), None)
+    around = _fragment_around(element, layout)
     fragment = Fragment(Box(INLINE, style, element, is_inline_level=True), round(rect.width * 64), round(rect.height * 64))
     fragment.basis = max(around.width - around.edges().inline, 0) if around is not None else 0
     return fragment

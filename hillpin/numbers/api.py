@@ -62,7 +62,7 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
     layout = page.layout(payload.width, payload.height, record=selected is not None, about=selected)
     workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
     applied = page.cascade.matches(selected).own if selected is not None else []
-    faces = browser_faces(page.fonts, layout.tree.boxes)
+    faces = browser_faces(page.fonts, layout.tree.texts)
     return {
         "width": payload.width,
         "height": payload.height,

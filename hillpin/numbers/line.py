@@ -22,7 +22,7 @@ from pydantic import ValidationError
 from ..core.errors import InputError
 from ..sites.models import Site
 from .api import numbers_of
-from .pages import page_of
+from .pages import known_sites, page_of
 from .schemas import NumbersIn
 
 PATH = "/api/line"
@@ -71,7 +71,7 @@ def answer(text: str, last: dict[str, Any]) -> str:
     try:
         asked = AskIn.model_validate_json(text)
         number = asked.ask
-        page, lock = page_of(Site.objects.get(pk=asked.site), asked.query.page, asked.query.drafts)
+        page, lock = page_of(known_sites.site(asked.site), asked.query.page, asked.query.drafts)
         with lock:
             numbers = numbers_of(page, asked.query)
             changed = {name: part for name, part in numbers.items() if name not in last or (last[name] is not part and last[name] != part)}

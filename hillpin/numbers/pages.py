@@ -7,6 +7,8 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable
 
+from django.db import connection
+
 from ..core.edit import edit_sheet
 from ..core.errors import InputError
 from ..core.page import Page
@@ -16,13 +18,52 @@ from .browser_fonts import browser_fonts
 MOST_PAGES = 8
 
 
+class KnownSites(threading.local):
+    """What this thread's connection last read of sites and their files' revisions.
+
+    Typing asks at every keystroke, and nearly always nothing has changed: SQLite says so in a hundredth of the time
+    of reading it again. ``data_version`` grows with every commit of another connection, ``total_changes`` with this one's.
+    """
+
+    def __init__(self) -> None:
+        self._state: object = None
+        self._sites: dict[int, Site] = {}
+        self._revisions: dict[int, dict[str, int]] = {}
+
+    def _refresh(self) -> None:
+        connection.ensure_connection()
+        raw = connection.connection
+        state = (id(raw), raw.execute("PRAGMA data_version").fetchone()[0], raw.total_changes)
+        if state != self._state:
+            self._state = state
+            self._sites.clear()
+            self._revisions.clear()
+
+    def site(self, number: int) -> Site:
+        """A site. Raises Site.DoesNotExist."""
+        self._refresh()
+        if number not in self._sites:
+            self._sites[number] = Site.objects.get(pk=number)
+        return self._sites[number]
+
+    def revisions(self, site: Site) -> dict[str, int]:
+        """The revision of each file of a site by its path."""
+        self._refresh()
+        if site.pk not in self._revisions:
+            self._revisions[site.pk] = dict(SiteFile.objects.filter(site=site).values_list("path", "revision"))
+        return self._revisions[site.pk]
+
+
+known_sites = KnownSites()
+
+
 class SiteFiles:
     """The files of a site with drafts over them, as core's ``Files``."""
 
     def __init__(self, site: Site, drafts: dict[str, str]) -> None:
         self._drafts = {path: text.encode() for path, text in drafts.items()}
         self._site = site
-        self._revisions = dict(SiteFile.objects.filter(site=site).values_list("path", "revision"))
+        self._revisions = known_sites.revisions(site)
 
     def read(self, path: str) -> bytes | None:
         """The bytes of a draft or of the stored file."""

@@ -112,6 +112,20 @@ class Edits(unittest.TestCase):
         self.assertTrue(edit_sheet(page, "s.css", after))
         self.assertEqual(seen(page), seen(page_with(after)))
 
+    def test_what_is_taken_from_a_parent_follows_it(self) -> None:
+        css = "body { margin: 0 }\n.row { padding: 10px; width: 300px }\n.fare { padding: inherit; margin: var(--none, inherit) }\n.fare h3 { margin-left: inherit; padding-left: 0.5em }"
+        for old, new, padding in (
+            ("padding: 10px", "padding: 30px", "30 each side"), ("width: 300px", "width: 300px; margin: 5px", "10 each side"),
+            ("width: 300px", "width: 300px; font-size: 30px", "10 each side"), ("width: 300px", "width: 300px; border: 1px solid", "10 each side"),
+        ):  # fmt: skip
+            page = page_with(css)
+            seen(page)
+            after = css.replace(old, new)
+            self.assertTrue(edit_sheet(page, "s.css", after))
+            self.assertEqual(seen(page), seen(page_with(after)), new)
+            notes = margin_notes(page, page.layout(742))
+            self.assertEqual([note.text for note in notes if note.line == 3][0], padding)
+
     @settings(max_examples=60, deadline=None)
     @given(
         st.integers(0, len(CSS) - 1),

@@ -101,7 +101,7 @@ class Pages(unittest.TestCase):
             "p { font: italic 700 20px 'Skerry Text', 'Skerry Sign' } i { font-size: 30px }",
             "<p>AV<i>o</i></p>",
         )
-        faces = browser_faces(page.fonts, page.layout(400).tree.boxes)
+        faces = browser_faces(page.fonts, page.layout(400).tree.texts)
         self.assertEqual(faces.families, [])
         self.assertEqual([one.family for one in faces.wanted], ["Skerry Text", "Skerry Sign"])
         first = faces.wanted[0]
@@ -113,7 +113,7 @@ class Pages(unittest.TestCase):
         style = "p { font: 20px 'Skerry Text', 'Skerry Sign' }"
         sign = FaceKey("skerry sign", 400, False)
         page = self.page(style, "<p>AV</p>", {FaceKey("skerry text", 400, False): None, sign: FACE})
-        faces = browser_faces(page.fonts, page.layout(400).tree.boxes)
+        faces = browser_faces(page.fonts, page.layout(400).tree.texts)
         self.assertEqual(faces.families, ["Skerry Sign"])
         self.assertEqual([type(one) for one in faces.wanted], [WantedFace])
         told = AtSize(
@@ -124,12 +124,12 @@ class Pages(unittest.TestCase):
             "<p>AV</p>",
             {FaceKey("skerry text", 400, False): None, sign: MeasuredFace("Skerry Sign", [told])},
         )
-        self.assertEqual(browser_faces(known.fonts, known.layout(400).tree.boxes).wanted, [])
+        self.assertEqual(browser_faces(known.fonts, known.layout(400).tree.texts).wanted, [])
 
     def test_a_machine_without_fonts_asks_for_the_standard_one(self) -> None:
         with mock.patch.object(system, "find_family", lambda family, weight, italic: None):
             page = self.page("p { font: 20px 'Skerry Text' }", "<p>AV</p>")
-            faces = browser_faces(page.fonts, page.layout(400).tree.boxes)
+            faces = browser_faces(page.fonts, page.layout(400).tree.texts)
         self.assertEqual([one.family for one in faces.wanted], ["Skerry Text", "serif"])
 
     def test_a_family_of_the_page_itself_is_not_asked_for(self) -> None:
@@ -137,4 +137,4 @@ class Pages(unittest.TestCase):
             "@font-face { font-family: Own; src: url(own.woff2) } p { font: 20px Own, 'Skerry Text' }",
             "<p>AV</p>",
         )
-        self.assertEqual(browser_faces(page.fonts, page.layout(400).tree.boxes).wanted, [])
+        self.assertEqual(browser_faces(page.fonts, page.layout(400).tree.texts).wanted, [])

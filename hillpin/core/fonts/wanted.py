@@ -35,18 +35,17 @@ class BrowserFaces:
     families: list[str]
 
 
-def browser_faces(fonts: FontStore, boxes: Iterable[Box]) -> BrowserFaces:
-    """The faces that texts in boxes ask for before any that this machine has, and whether they are measured."""
-    from ..layout.boxes import TEXT
+def browser_faces(fonts: FontStore, texts: Iterable[Box]) -> BrowserFaces:
+    """The faces that boxes with text ask for before any that this machine has, and whether they are measured."""
     from ..layout.inline_items import SMALL_CAPS, small_caps_size, transformed
 
-    texts: dict[FaceKey, dict[float, set[str]]] = {}
+    used_by: dict[FaceKey, dict[float, set[str]]] = {}
     names: dict[FaceKey, str] = {}
-    for box in boxes:
-        text = box.marker_text or (box.text if box.kind == TEXT else "")
-        lacking = fonts.lacking(box.style) if text else ()
+    for box in texts:
+        lacking = fonts.lacking(box.style)
         if not lacking:
             continue
+        text = box.marker_text or box.text
         shown = _folded(transformed(text, box.style))
         sizes = {box.style.font_size: shown}
         if box.style.font_variant_caps in SMALL_CAPS:
@@ -54,9 +53,9 @@ def browser_faces(fonts: FontStore, boxes: Iterable[Box]) -> BrowserFaces:
         for family, key in lacking:
             names.setdefault(key, family)
             for size, used in sizes.items():
-                texts.setdefault(key, {}).setdefault(size, set()).add(used)
+                used_by.setdefault(key, {}).setdefault(size, set()).add(used)
     wanted: list[WantedFace] = []
-    for key, by_size in texts.items():
+    for key, by_size in used_by.items():
         face = fonts.measured.get(key)
         if face is not None and not any(face.lacks(size, text) for size, found in by_size.items() for text in found):
             continue
@@ -64,7 +63,7 @@ def browser_faces(fonts: FontStore, boxes: Iterable[Box]) -> BrowserFaces:
         characters = sorted({c for text in folded for c in text if c not in INVISIBLE} | {" ", "0", "x"})
         pairs = sorted(set().union(*(pairs_of(text) for text in folded)))
         wanted.append(WantedFace(names[key], key.weight, key.italic, sorted(by_size)[:MOST_SIZES], "".join(characters[:MOST_CHARACTERS]), pairs[:MOST_PAIRS]))
-    families = sorted({names[key] for key in texts if fonts.measured.get(key) is not None})
+    families = sorted({names[key] for key in used_by if fonts.measured.get(key) is not None})
     return BrowserFaces(wanted[:MOST_FACES], families)
 
 

@@ -49,6 +49,7 @@ class BoxTree:
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
     _listed: list[Box] = field(default_factory=list)
+    _texts: list[Box] | None = None
 
     @property
     def boxes(self) -> list[Box]:
@@ -56,6 +57,13 @@ class BoxTree:
         if not self._listed:
             self._listed = list(self.root.walk())
         return self._listed
+
+    @property
+    def texts(self) -> list[Box]:
+        """The boxes that have text to show, of their own or as a marker."""
+        if self._texts is None:
+            self._texts = [box for box in self.boxes if box.marker_text or (box.kind == Kind.TEXT and box.text)]
+        return self._texts
 
 
 class Generator:

@@ -7,7 +7,9 @@ from dataclasses import dataclass
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade
 from .computed import Computer, Environment, blockified
+from .declarations import Pending, Wide
 from .media import Viewport
+from .properties import INHERITED_FIELDS
 from .style import ComputedStyle
 
 ITEM_CONTAINERS = frozenset({"flex", "inline-flex", "grid", "inline-grid"})
@@ -65,18 +67,22 @@ class StyleResolver:
         return [recipe.style for recipe in moving]
 
     def restyle(self, elements: set[Element]) -> list[Restyled] | None:
-        """Recompute, in place, the styles of elements whose rules say something else, and what is inherited from them.
+        """Recompute, in place, the styles of elements whose rules say something else, and those that take something from them.
 
         None where the new styles have to do with the viewport's or a container's size in another way than the old ones.
         """
         changed: dict[int, Restyled] = {}
+        passed_on: set[int] = set()
         for recipe in self._recipes:
-            if recipe.element not in elements and id(recipe.parent) not in changed:
+            above = id(recipe.parent)
+            if recipe.element not in elements and above not in passed_on and not (above in changed and _asks_parent(recipe.style)):
                 continue
             old, new = recipe.style, self._anew(recipe)
             if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport:
                 return None
             fields = differing(old, new)
+            if fields & _PASSED_ON or old.inherits_viewport != new.inherits_viewport:
+                passed_on.add(id(old))
             _put(recipe, new)
             if fields:
                 changed[id(old)] = Restyled(old, fields)
@@ -148,6 +154,19 @@ class StyleResolver:
             if recipe.is_item:
                 style.float = "none"
         return style
+
+
+_PASSED_ON = frozenset({*INHERITED_FIELDS, "custom", "absolute_font_size", "font_keyword"})
+"""Fields that what is inside takes over where it says nothing else."""
+
+
+def _asks_parent(style: ComputedStyle) -> bool:
+    """Whether a style takes a field that is not passed on by itself: ``inherit``, perhaps as what a ``var()`` comes to."""
+    values = [winner.value for winner in style.winners.values()]
+    if any(isinstance(value, Wide) and value.keyword == "inherit" for value in values):
+        return True
+    pending = [value.tokens for value in values if isinstance(value, Pending)]
+    return bool(pending) and any("inherit" in token.serialize().lower() for tokens in (*pending, *style.custom.values()) for token in tokens)
 
 
 NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})

@@ -24,6 +24,10 @@ const Panel = styled.aside`
 
 const MOST = 8;
 
+const WalkSwitch = memo(function WalkSwitch({ walks, onWalks }: Pick<SurveyBehind, "walks" | "onWalks">) {
+  return <Checkbox isSelected={walks} onChange={onWalks}>{({ isSelected }) => <><span aria-hidden="true" className="tick">{isSelected ? "✓" : ""}</span> Walk every width after each pause</>}</Checkbox>;
+});
+
 interface Props {
   numbers: Numbers | undefined;
   error: string | undefined;
@@ -85,7 +89,7 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured,
       </ul>
       {numbers && numbers.fonts_measured.length > 0 && <p className="behind">Measured in this browser, as the server has no such font: {numbers.fonts_measured.join(", ")}.</p>}
       <p className="behind" aria-live="off">{survey.error ?? (survey.progress !== null ? `Walking every width, ${Math.round(survey.progress * 100)} of 100` : survey.survey ? `Every width walked: ${findings.length} ${findings.length === 1 ? "finding" : "findings"}${survey.isStale ? ", before this change" : ""}.` : "")}</p>
-      <Checkbox isSelected={survey.walks} onChange={survey.onWalks}>{({ isSelected }) => <><span aria-hidden="true" className="tick">{isSelected ? "✓" : ""}</span> Walk every width after each pause</>}</Checkbox>
+      <WalkSwitch walks={survey.walks} onWalks={survey.onWalks} />
       {rule && numbers && <Button onPress={onQuery}>Open a query at {px(numbers.width)} for line {rule.line}</Button>}
     </Panel>
   );

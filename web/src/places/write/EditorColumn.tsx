@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useCallback, useState } from "react";
 import styled from "styled-components";
 import type { MarginNote, Numbers, SiteFile } from "../../api/client";
 import { Button } from "../../kit/Button";
@@ -54,12 +54,29 @@ interface Props {
 }
 
 const TREE = "hillpin.tree";
+type Shown = "source" | "states" | "rows";
+
+/** What else the column can show; not drawn anew while one types. */
+const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: { shows: Shown; onShow: (shown: Shown) => void; hasTree: boolean; onTree: (isOn: boolean) => void; hasRows: boolean }) {
+  if (shows !== "source") return <Button onPress={() => onShow("source")}>Back to the source</Button>;
+  return (
+    <>
+      <Button aria-pressed={hasTree} onPress={() => onTree(!hasTree)}>Tree</Button>
+      <Button onPress={() => onShow("states")}>Earlier states</Button>
+      <Button isDisabled={!hasRows} onPress={() => onShow("rows")}>Rows</Button>
+    </>
+  );
+});
 
 /** The editors of the page's files, one at a time, with what must be known about saving. */
-export function EditorColumn(props: Props) {
+export const EditorColumn = memo(function EditorColumn(props: Props) {
   const { siteId, files, texts, open, page, numbers, drafts, notes, marks, jump, alsoOpen } = props;
-  const [shows, setShows] = useState<"source" | "states" | "rows">("source");
+  const [shows, setShows] = useState<Shown>("source");
   const [hasTree, setTree] = useState(() => localStorage.getItem(TREE) === "on");
+  const onTree = useCallback((isOn: boolean) => {
+    localStorage.setItem(TREE, isOn ? "on" : "");
+    setTree(isOn);
+  }, []);
   const [caretNote, setCaretNote] = useState("");
   const file = texts.get(open);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
@@ -80,13 +97,7 @@ export function EditorColumn(props: Props) {
         </ul>
         <span className="end">
           {numbers && <span>px at {px(numbers.width)} wide</span>}
-          {shows === "source" ? (
-            <>
-              <Button aria-pressed={hasTree} onPress={() => { localStorage.setItem(TREE, hasTree ? "" : "on"); setTree(!hasTree); }}>Tree</Button>
-              <Button onPress={() => setShows("states")}>Earlier states</Button>
-              <Button isDisabled={!element} onPress={() => setShows("rows")}>Rows</Button>
-            </>
-          ) : <Button onPress={() => setShows("source")}>Back to the source</Button>}
+          <Tools shows={shows} onShow={setShows} hasTree={hasTree} onTree={onTree} hasRows={element !== undefined} />
         </span>
       </div>
       <div>
@@ -132,7 +143,7 @@ export function EditorColumn(props: Props) {
       </div>
     </Column>
   );
-}
+});
 
 /** Problems stand in the panel at the right; notes of the open file stand beside their lines. */
 export function notesOf(numbers: Numbers | undefined, path: string): MarginNote[] {

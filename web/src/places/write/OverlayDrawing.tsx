@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useCallback, useState } from "react";
 import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import type { Overlays } from "../../api/client";
@@ -14,10 +14,11 @@ export function useOverlayKinds(): [OverlayKind[], (kinds: OverlayKind[]) => voi
     const kept = JSON.parse(localStorage.getItem(KEY) ?? "[]") as OverlayKind[];
     return kept.filter((kind) => kind in KINDS);
   });
-  return [kinds, (next) => {
+  const choose = useCallback((next: OverlayKind[]) => {
     localStorage.setItem(KEY, JSON.stringify(next));
     setKinds(next);
-  }];
+  }, []);
+  return [kinds, choose];
 }
 
 const Sheet = styled(Popover)`
@@ -28,7 +29,7 @@ const Sheet = styled(Popover)`
 `;
 
 /** The overlays to choose from. */
-export function OverlaysMenu({ kinds, onChange }: { kinds: OverlayKind[]; onChange: (kinds: OverlayKind[]) => void }) {
+export const OverlaysMenu = memo(function OverlaysMenu({ kinds, onChange }: { kinds: OverlayKind[]; onChange: (kinds: OverlayKind[]) => void }) {
   const [place, setPlace] = useState<HTMLElement | null>(null);
   return (
     <span ref={setPlace}>
@@ -47,7 +48,7 @@ export function OverlaysMenu({ kinds, onChange }: { kinds: OverlayKind[]; onChan
     </DialogTrigger>
     </span>
   );
-}
+});
 
 type Zone = Overlays["zones"] extends (infer Z)[] | undefined ? Z : never;
 

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { memo, useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Numbers } from "../../api/client";
 import type { components } from "../../api/schema";
@@ -71,7 +71,7 @@ interface FrameMessage {
 }
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
-export function PageFrame(props: Props) {
+export const PageFrame = memo(function PageFrame(props: Props) {
   const { siteId, page, width, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
@@ -175,4 +175,4 @@ export function PageFrame(props: Props) {
       {scale < 1 && <span className="scale">drawn at {Math.round(scale * 100)}%</span>}
     </Ground>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type ElementNumbers, type Numbers } from "../../api/client";
 import { Choice } from "../../kit/Choice";
@@ -26,7 +26,7 @@ interface Props extends Omit<AidProps, "selected" | "name"> {
 }
 
 /** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
-export function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }: Props) {
+export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }: Props) {
   const [aside, setAside] = useState<Aside>("Working");
   const choice = useMemo(() => <Choice label="What is asked" options={ASIDES} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
@@ -57,4 +57,4 @@ export function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }:
       {aside === "States" && <StatesPanel key={element.index} {...props} onHold={onHold} />}
     </Panel>
   );
-}
+});

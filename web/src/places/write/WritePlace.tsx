@@ -55,6 +55,7 @@ const NUMBERS_COME = 2000;
 const NO_FONTS: Numbers["fonts_wanted"] = [];
 const NO_ROWS: Numbers["rows"] = [];
 const NO_FINDINGS: Finding[] = [];
+const NO_DRAFTS: Record<string, string> = {};
 
 function walkerKey(site: number): string {
   return `hillpin.walker.${site}`;
@@ -170,29 +171,41 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />, [site, walker, height]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const shownIndex = numbers?.selected ?? selected;
+  const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
+  const header = useMemo(() => (
+    <Header
+      where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
+      stops={stopsOf(site.id, "Write", page)}
+    >
+      <Scripts site={site} />
+      <SaveState texts={texts} />
+      <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
+    </Header>
+  ), [site, page, pages, texts]);
+  const onFile = useMemo(() => ({
+    onOpen: (path: string) => {
+      void texts.load([path]);
+      setOpen(path);
+      setJump(null);
+    },
+    onEdit: (path: string, text: string) => texts.edit(path, text),
+    onSettle: (path: string, keep: "mine" | "theirs") => void texts.settle(path, keep),
+    onReload: (path: string) => void texts.reload(path),
+  }), [texts]);
   return (
     <Place>
-      <Header
-        where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
-        stops={stopsOf(site.id, "Write", page)}
-      >
-        <Scripts site={site} />
-        <SaveState files={files} />
-        <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
-      </Header>
+      {header}
       <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>
       <main className="work">
         <EditorColumn
           siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={jump} alsoOpen={alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}
-          onOpen={(path) => { void texts.load([path]); setOpen(path); setJump(null); }}
-          onEdit={(path, text) => texts.edit(path, text)} onCaret={onCaret} onPlace={onPlace}
-          onSettle={(path, keep) => void texts.settle(path, keep)} onReload={(path) => void texts.reload(path)}
+          onCaret={onCaret} onPlace={onPlace} {...onFile}
         />
         <div className="page">
           <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={drafts} kinds={kinds} onKinds={setKinds}
+            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
             fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />
@@ -200,7 +213,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
           <div className="sums">
             <SumsPanel
               siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
-              measured={element && measured?.rects[element.index]} onSource={goTo} onAsk={askChange} onHold={setHeld}
+              measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
             />
             <AtThisWidth numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
           </div>
@@ -274,7 +287,8 @@ function Scripts({ site }: { site: Site }) {
   return <label><input type="checkbox" checked={site.runs_scripts} onChange={(event) => void set(event.target.checked)} /> Page scripts run</label>;
 }
 
-function SaveState({ files }: { files: ReadonlyMap<string, { state: string; savedAt: Date }> }) {
+function SaveState({ texts }: { texts: Texts }) {
+  const { files } = useSyncExternalStore(texts.subscribe, texts.snapshot);
   const all = [...files.values()];
   const latest = all.reduce<Date | null>((newest, file) => (newest === null || file.savedAt > newest ? file.savedAt : newest), null);
   if (all.some((file) => file.state === "clash")) return <span>Saved elsewhere too</span>;

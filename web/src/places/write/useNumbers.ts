@@ -1,6 +1,6 @@
 /** The numbers of the page at the walker: one request at a time, always for the newest state. */
 import { flushSync } from "react-dom";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ask, client, type Hill, type Numbers } from "../../api/client";
 import { Line } from "../../api/line";
 import type { Texts } from "./texts";
@@ -49,7 +49,7 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
       now.busy = false;
     })();
   }, [line]);
-  const key = JSON.stringify(query);
+  const key = useKey(query);
   useEffect(() => {
     state.current.query = query;
     if (ready) ask_(query);
@@ -64,6 +64,11 @@ export function useNumbers(siteId: number, query: NumbersQuery, ready: boolean, 
     });
   }, [texts, ready, ask_]);
   return answer;
+}
+
+/** A query as text, written anew only where a part of it is another one. */
+function useKey({ page, width, height, selected, drafts, fonts }: Omit<NumbersQuery, "width"> & { width?: number }): string {
+  return useMemo(() => JSON.stringify({ page, width, height, selected, drafts, fonts }), [page, width, height, selected, drafts, fonts]);
 }
 
 /** The line to the server while a place is shown. */
@@ -84,7 +89,7 @@ const GHOST_FOR = 6000;
 export function useHill(siteId: number, query: Omit<NumbersQuery, "width">, ready: boolean): { hill?: Hill; ghost?: Hill; isStale: boolean } {
   const [hill, setHill] = useState<{ hill: Hill; key: string; ghost?: Hill }>();
   const took = useRef(Infinity);
-  const key = JSON.stringify(query);
+  const key = useKey(query);
   useEffect(() => {
     if (!ready) return;
     const abort = new AbortController();

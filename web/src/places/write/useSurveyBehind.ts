@@ -1,5 +1,5 @@
 /** The survey behind Write: walks the page after each pause, and stops at the next keystroke. */
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useSurvey } from "../survey/useSurvey";
@@ -51,7 +51,8 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
       version = now;
     });
   }, [texts, stop]);
-  return { progress, error, isStale: of !== drafts, survey, walks, onWalks };
+  const isStale = of !== drafts;
+  return useMemo(() => ({ progress, error, isStale, survey, walks, onWalks }), [progress, error, isStale, survey, walks, onWalks]);
 }
 
 /** Findings beside the lines that they are about. */

@@ -3,7 +3,7 @@ import { html } from "@codemirror/lang-html";
 import { Annotation, type EditorState, Transaction } from "@codemirror/state";
 import { drawSelection, EditorView } from "@codemirror/view";
 import { basicSetup } from "codemirror";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
 import { type Marks, marksField, setMarks } from "./marks";
 import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
@@ -43,7 +43,7 @@ const steadyCaret = drawSelection({ cursorBlinkRate: 0 });
 const programmatic = Annotation.define<boolean>();
 
 /** The source of one file, with margin notes at the walker. */
-export function Editor(props: Props) {
+export const Editor = memo(function Editor(props: Props) {
   const { site, path, text, outside, notes, marks, jump } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
@@ -126,4 +126,4 @@ export function Editor(props: Props) {
   }, [jump, path]);
 
   return <div ref={host} style={{ height: "100%", minHeight: 0 }} />;
-}
+});
