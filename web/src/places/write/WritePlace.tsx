@@ -287,14 +287,16 @@ function Scripts({ site }: { site: Site }) {
   return <label><input type="checkbox" checked={site.runs_scripts} onChange={(event) => void set(event.target.checked)} /> Page scripts run</label>;
 }
 
+/** As wide as its longest words usually are: what stands beside it keeps its place while one types. */
+const Saving = styled.span`min-width: 5.4em; text-align: right;`;
+
 function SaveState({ texts }: { texts: Texts }) {
   const { files } = useSyncExternalStore(texts.subscribe, texts.snapshot);
   const all = [...files.values()];
   const latest = all.reduce<Date | null>((newest, file) => (newest === null || file.savedAt > newest ? file.savedAt : newest), null);
-  if (all.some((file) => file.state === "clash")) return <span>Saved elsewhere too</span>;
-  if (all.some((file) => file.state === "failed")) return <span>Not saved</span>;
-  if (all.some((file) => file.state !== "saved")) return <span>Saving…</span>;
-  return <span>{latest ? `Saved ${clock(latest)}` : ""}</span>;
+  const isAny = (state: string) => all.some((file) => file.state === state);
+  const words = isAny("clash") ? "Saved elsewhere too" : isAny("failed") ? "Not saved" : all.some((file) => file.state !== "saved") ? "Saving…" : latest ? `Saved ${clock(latest)}` : "";
+  return <Saving>{words}</Saving>;
 }
 
 function PageChoice({ site, page, pages }: { site: number; page: string; pages: string[] }) {

@@ -1,13 +1,13 @@
 import { css } from "@codemirror/lang-css";
 import { html } from "@codemirror/lang-html";
 import { Annotation, type EditorState, Transaction } from "@codemirror/state";
-import { drawSelection, EditorView } from "@codemirror/view";
-import { basicSetup } from "codemirror";
+import { EditorView } from "@codemirror/view";
 import { memo, useEffect, useRef } from "react";
 import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
 import { type Marks, marksField, setMarks } from "./marks";
 import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
 import { nudgeKeys } from "./nudge";
+import { setup } from "./setup";
 import { mapTheme } from "./theme";
 
 /** A place to go to: a line or an offset; `stamp` makes the same place a new wish. */
@@ -36,9 +36,6 @@ interface Props {
   onPlace: (path: string, offset: number, line: number) => void;
   onNote: (text: string) => void;
 }
-
-/** A caret that stands still: one that blinks is drawn anew sixty times a second, beside the numbers being worked out. */
-const steadyCaret = drawSelection({ cursorBlinkRate: 0 });
 
 const programmatic = Annotation.define<boolean>();
 
@@ -84,7 +81,7 @@ export const Editor = memo(function Editor(props: Props) {
     if (!editor || shown.current === path) return;
     if (shown.current) states.current.set(shown.current, editor.state);
     const extensions = [
-      nudgeKeys, basicSetup, steadyCaret, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      nudgeKeys, setup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));

@@ -6,7 +6,9 @@ import { numberFont } from "../../../kit/theme";
 
 const look = EditorView.theme({
   "&": { height: "100%", backgroundColor: "var(--panel)", color: "var(--code-word)", fontSize: "12.5px" },
-  "&.cm-focused": { outline: "2px solid var(--lake)", outlineOffset: "-2px" },
+  // Over the gutters too, which stand in layers of their own.
+  "&.cm-focused": { outline: "0" },
+  "&.cm-focused::after": { content: '""', position: "absolute", inset: "0", border: "2px solid var(--lake)", pointerEvents: "none", zIndex: "300" },
   ".cm-scroller": { fontFamily: numberFont, lineHeight: "1.62" },
   ".cm-content": { padding: "8px 0", caretColor: "var(--ink)" },
   ".cm-gutters": { backgroundColor: "var(--panel)", border: "0" },
@@ -17,7 +19,11 @@ const look = EditorView.theme({
   ".cm-applies": { backgroundColor: "var(--band)" },
   ".cm-tag-selected": { backgroundColor: "var(--lake-wash)", borderRadius: "2px" },
   ".cm-selectionBackground, &.cm-focused .cm-selectionBackground": { backgroundColor: "var(--lake-wash) !important" },
+  ".cm-content ::selection": { backgroundColor: "var(--lake-wash)" },
   ".cm-cursor": { borderLeftColor: "var(--ink)" },
+  ".cm-selectionMatch": { backgroundColor: "var(--band)" },
+  ".cm-searchMatch": { backgroundColor: "var(--band)", outline: "1px solid var(--doubt)" },
+  ".cm-searchMatch-selected": { backgroundColor: "var(--lake-wash)", outline: "1px solid var(--lake)" },
   ".cm-matchingBracket, &.cm-focused .cm-matchingBracket": { backgroundColor: "var(--lake-wash)", outline: "0" },
   ".cm-notes": { width: "100%" },
   ".cm-notes .cm-gutterElement": { padding: "0 6px 0 10px", overflow: "hidden" },
