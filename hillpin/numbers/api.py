@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Any
 from weakref import WeakKeyDictionary
 
@@ -13,7 +12,7 @@ from ninja import Router
 
 from ..core.errors import InputError
 from ..core.fonts.wanted import browser_faces
-from ..core.hill import hill_of
+from ..core.hill import Hill, hill_of
 from ..core.markup.tree import Document, Element
 from ..core.notes import margin_notes
 from ..core.page import Layout, Page
@@ -24,12 +23,10 @@ from ..sites.schemas import ErrorOut
 from .browser_fonts import browser_fonts
 from .pages import hill_shelf, hills, page_of
 from .schemas import (
-    EdgeOut,
     FontsIn,
     FontsOut,
     HillIn,
     HillOut,
-    HillPointOut,
     NumbersIn,
     NumbersOut,
 )
@@ -134,24 +131,28 @@ def selected_element(page: Page, layout: Layout, index: int | None) -> Element |
 
 
 @router.post("/{site_id}/hill", response={200: HillOut, 404: ErrorOut, 422: ErrorOut})
-def hill(request: HttpRequest, site_id: int, payload: HillIn) -> HillOut:
+def hill(request: HttpRequest, site_id: int, payload: HillIn) -> HttpResponse:
     """The width of one box at every viewport width of a range."""
-    site = get_object_or_404(Site, pk=site_id)
+    return HttpResponse(orjson.dumps(latest_hill(get_object_or_404(Site, pk=site_id), payload)), content_type="application/json")
+
+
+def latest_hill(site: Site, payload: HillIn) -> Hill:
+    """The hill that is asked for. Raises InputError where a newer one of the page was asked for meanwhile."""
     if payload.end <= payload.start:
         raise InputError("The range of widths is empty.")
-    is_old = hills.begin((site_id, payload.page))
+    is_old = hills.begin((site.pk, payload.page))
     page, lock = page_of(site, payload.page, payload.drafts, hill_shelf)
     with lock:
         if is_old():
             raise InputError("A newer hill was asked for.")
-        element = selected_element(page, page.layout(payload.start, payload.height), payload.selected)
+        elements = page.document.elements
+        if payload.selected is not None and 0 <= payload.selected < len(elements):
+            element: Element | None = elements[payload.selected]
+        else:
+            element = selected_element(page, page.layout(payload.start, payload.height), None)
         if element is None:
             raise InputError(f"{payload.page} has no body.")
         found = hill_of(page, element, payload.start, payload.end, payload.height, is_old)
         if is_old():
             raise InputError("A newer hill was asked for.")
-    return HillOut(
-        index=found.index, name=found.name, modelled=found.modelled,
-        points=[HillPointOut(**asdict(point)) for point in found.points],
-        edges=[EdgeOut(**asdict(edge)) for edge in found.edges],
-    )  # fmt: skip
+    return found

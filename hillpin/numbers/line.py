@@ -1,4 +1,4 @@
-"""The line: a WebSocket that stays open, on which Write asks for numbers at every keystroke.
+"""The line: a WebSocket that stays open, on which Write asks for numbers and hills at every keystroke.
 
 A request over HTTP goes through more hands, in the browser and here, than it takes to compute what it asks for.
 What is as it was in the last answer on a line is not sent again.
@@ -21,9 +21,9 @@ from pydantic import ValidationError
 
 from ..core.errors import InputError
 from ..sites.models import Site
-from .api import numbers_of
+from .api import latest_hill, numbers_of
 from .pages import known_sites, page_of
-from .schemas import NumbersIn
+from .schemas import HillIn, NumbersIn
 
 PATH = "/api/line"
 THREADS = ThreadPoolExecutor(4, "line")
@@ -37,15 +37,19 @@ Send = Callable[[Message], Awaitable[None]]
 
 
 class AskIn(Schema):
-    """A message on the line: numbers of a site's page are asked for, under a number that the answer repeats."""
+    """A message on the line, under a number that the answer repeats: numbers of a site's page are asked for, or a hill."""
 
     ask: int
     site: int
-    query: NumbersIn
+    query: NumbersIn | None = None
+    hill: HillIn | None = None
 
 
 async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
-    """One line from its handshake until the browser hangs up; questions are answered one after another."""
+    """One line from its handshake until the browser hangs up.
+
+    Numbers are answered one after another; a hill is worked out beside them, for it can take long.
+    """
     await receive()
     if not is_own(scope["headers"]):
         await send({"type": "websocket.close", "code": POLICY_VIOLATION})
@@ -53,9 +57,30 @@ async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
     await send({"type": "websocket.accept"})
     loop = asyncio.get_running_loop()
     last: dict[str, Any] = {}
+    beside: set[asyncio.Task[None]] = set()
+
+    async def tell(text: str) -> None:
+        answer = await loop.run_in_executor(THREADS, answer_to, text, last)
+        await send({"type": "websocket.send", "text": answer})
+
     while (message := await receive())["type"] == "websocket.receive":
-        text = await loop.run_in_executor(THREADS, answer, message.get("text") or "", last)
-        await send({"type": "websocket.send", "text": text})
+        text = message.get("text") or ""
+        if asks_hill(text):
+            task = loop.create_task(tell(text))
+            beside.add(task)
+            task.add_done_callback(beside.discard)
+        else:
+            await tell(text)
+    for task in beside:
+        task.cancel()
+
+
+def asks_hill(text: str) -> bool:
+    """Whether a message asks for a hill."""
+    try:
+        return bool(orjson.loads(text).get("hill"))
+    except (ValueError, AttributeError):
+        return False
 
 
 def is_own(headers: list[tuple[bytes, bytes]]) -> bool:
@@ -65,19 +90,19 @@ def is_own(headers: list[tuple[bytes, bytes]]) -> bool:
     return validate_host(split_domain_port(host)[0], settings.ALLOWED_HOSTS) and urlsplit(known.get(b"origin", "")).netloc == host
 
 
-def answer(text: str, last: dict[str, Any]) -> str:
-    """The answer to a message, as JSON: what of the numbers is not as in ``last``, which is brought up to date, or an error."""
+def answer_to(text: str, last: dict[str, Any]) -> str:
+    """The answer to a message, as JSON: what of the numbers is not as in ``last``, which is brought up to date, or a
+    hill, or an error."""
     number = None
     try:
         asked = AskIn.model_validate_json(text)
         number = asked.ask
-        page, lock = page_of(known_sites.site(asked.site), asked.query.page, asked.query.drafts)
-        with lock:
-            numbers = numbers_of(page, asked.query)
-            changed = {name: part for name, part in numbers.items() if name not in last or (last[name] is not part and last[name] != part)}
-            told = orjson.dumps({"ask": number, "numbers": changed}).decode()
-        last.update(changed)
-        return told
+        site = known_sites.site(asked.site)
+        if asked.hill is not None:
+            return orjson.dumps({"ask": number, "hill": latest_hill(site, asked.hill)}).decode()
+        if asked.query is None:
+            raise InputError("The question is not understood: it asks for neither numbers nor a hill.")
+        return _numbers(number, site, asked.query, last)
     except InputError as error:
         sentence = str(error)
     except Site.DoesNotExist:
@@ -88,3 +113,13 @@ def answer(text: str, last: dict[str, Any]) -> str:
         _LOG.exception("A question on the line could not be answered.")
         sentence = "The numbers could not be worked out; the server's log says why."
     return orjson.dumps({"ask": number, "error": sentence}).decode()
+
+
+def _numbers(number: int, site: Site, query: NumbersIn, last: dict[str, Any]) -> str:
+    page, lock = page_of(site, query.page, query.drafts)
+    with lock:
+        numbers = numbers_of(page, query)
+        changed = {name: part for name, part in numbers.items() if name not in last or (last[name] is not part and last[name] != part)}
+        told = orjson.dumps({"ask": number, "numbers": changed}).decode()
+    last.update(changed)
+    return told

@@ -124,7 +124,7 @@ class Edits(unittest.TestCase):
             self.assertTrue(edit_sheet(page, "s.css", after))
             self.assertEqual(seen(page), seen(page_with(after)), new)
             notes = margin_notes(page, page.layout(742))
-            self.assertEqual([note.text for note in notes if note.line == 3][0], padding)
+            self.assertEqual(next(note.text for note in notes if note.line == 3), padding)
 
     @settings(max_examples=60, deadline=None)
     @given(

@@ -7,7 +7,7 @@ import json
 from typing import Any
 
 from django.test import SimpleTestCase, TestCase
-from hillpin.numbers.line import answer, serve_line
+from hillpin.numbers.line import answer_to, asks_hill, serve_line
 from hillpin.sites.store import NewFile, add_site
 
 PAGE = "<!DOCTYPE html><link rel=stylesheet href=a.css><body><p class=a>one</p><p class=b>two</p></body>"
@@ -21,7 +21,7 @@ class Answers(TestCase):
 
     def ask(self, number: int = 1, **query: Any) -> Any:
         asked = {"ask": number, "site": self.site.pk, "query": {"page": "index.html", "width": 400, **query}}
-        return json.loads(answer(json.dumps(asked), self.last))
+        return json.loads(answer_to(json.dumps(asked), self.last))
 
     def over_http(self, **query: Any) -> Any:
         body = {"page": "index.html", "width": 400, **query}
@@ -59,6 +59,20 @@ class Answers(TestCase):
         self.assertEqual(self.ask(3), {"ask": 3, "numbers": {}})
         self.assertEqual(together["rects"][1][2], 100)
 
+    def test_a_hill(self) -> None:
+        hill = {"page": "index.html", "selected": 2, "start": 300, "end": 500}
+        text = json.dumps({"ask": 5, "site": self.site.pk, "hill": hill})
+        self.assertTrue(asks_hill(text))
+        told = json.loads(answer_to(text, self.last))
+        # Half of the viewport all the way.
+        self.assertEqual(told["hill"]["points"], [{"at": 300, "width": 150.0}, {"at": 500, "width": 250.0}])
+        self.assertEqual((told["ask"], self.last), (5, {}))
+        over_http = self.client.post(
+            f"/api/sites/{self.site.pk}/hill", hill, content_type="application/json"
+        ).json()
+        self.assertEqual(told["hill"], over_http)
+        self.assertFalse(asks_hill(json.dumps({"ask": 1, "site": 1, "query": {"page": "hill"}})))
+
     def test_what_is_not_understood(self) -> None:
         for text in (
             "",
@@ -66,10 +80,11 @@ class Answers(TestCase):
             '{"ask": 1}',
             json.dumps({"ask": 1, "site": 1, "query": {"page": "a", "width": -1}}),
         ):
-            self.assertIn("not understood", json.loads(answer(text, {}))["error"], text)
+            self.assertIn("not understood", json.loads(answer_to(text, {}))["error"], text)
         gone = {"ask": 4, "site": self.site.pk + 1, "query": {"page": "index.html", "width": 400}}
         self.assertEqual(
-            json.loads(answer(json.dumps(gone), {})), {"ask": 4, "error": "There is no such site any more."}
+            json.loads(answer_to(json.dumps(gone), {})),
+            {"ask": 4, "error": "There is no such site any more."},
         )
 
 

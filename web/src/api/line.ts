@@ -1,23 +1,19 @@
-/** The line to the server: a socket that stays open, on which numbers are asked for at every keystroke.
+/** The line to the server: a socket that stays open, on which numbers and hills are asked for at every keystroke.
  *
  * A request of its own goes through more hands than it takes to compute what it asks for. While the line is not open,
  * or where it breaks, numbers are asked for over HTTP.
  */
-import { ask, client, type Numbers } from "./client";
+import { ask, client, type Hill, type Numbers } from "./client";
 import type { components } from "./schema";
 
-type Query = components["schemas"]["NumbersIn"];
+type NumbersQuery = components["schemas"]["NumbersIn"];
+type HillQuery = components["schemas"]["HillIn"];
 
 interface Answer {
   ask: number | null;
   numbers?: Partial<Numbers>;
+  hill?: Hill;
   error?: string;
-}
-
-interface Waiting {
-  done: (numbers: Numbers) => void;
-  failed: (error: unknown) => void;
-  overHttp: () => void;
 }
 
 /** Milliseconds before a broken line is opened again, the first time and at most. */
@@ -26,8 +22,9 @@ const AT_MOST = 15_000;
 
 export class Line {
   private socket: WebSocket | undefined;
-  private readonly waiting = new Map<number, Waiting>();
-  private asked = 0;
+  /** What takes each answer; without one, the question is asked over HTTP. */
+  private readonly waiting = new Map<number, (answer?: Answer) => void>();
+  private count = 0;
   private last: Partial<Numbers> = {};
   private pause = SOON;
   private timer = 0;
@@ -38,14 +35,28 @@ export class Line {
   }
 
   /** The numbers of a page. Throws with the server's sentence where there are none. */
-  numbers(query: Query): Promise<Numbers> {
-    const overHttp = () => ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: this.site } }, body: query }));
+  numbers(query: NumbersQuery): Promise<Numbers> {
+    return this.question({ query }, () => this.last as Numbers, () => ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: this.site } }, body: query })));
+  }
+
+  /** The hill of a box. Throws where there is none, or where a newer one was asked for. */
+  hill(hill: HillQuery): Promise<Hill> {
+    return this.question({ hill }, (answer) => answer.hill, () => ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: this.site } }, body: hill })));
+  }
+
+  private question<T>(what: object, read: (answer: Answer) => T | undefined, overHttp: () => Promise<T>): Promise<T> {
     const socket = this.socket;
     if (socket?.readyState !== WebSocket.OPEN) return overHttp();
-    const number = ++this.asked;
+    const number = ++this.count;
     return new Promise((done, failed) => {
-      this.waiting.set(number, { done, failed, overHttp: () => void overHttp().then(done, failed) });
-      socket.send(JSON.stringify({ ask: number, site: this.site, query }));
+      const end = (answer?: Answer) => {
+        const found = answer && !answer.error ? read(answer) : undefined;
+        if (!answer) overHttp().then(done, failed);
+        else if (found === undefined) failed(new Error(answer.error));
+        else done(found);
+      };
+      this.waiting.set(number, end);
+      socket.send(JSON.stringify({ ask: number, site: this.site, ...what }));
     });
   }
 
@@ -66,20 +77,19 @@ export class Line {
     socket.onclose = () => this.broken();
   }
 
-  private hear({ ask: number, numbers, error }: Answer): void {
-    // What is as it was is not sent again; answers come in the order of the questions.
-    if (numbers) this.last = { ...this.last, ...numbers };
-    const waiting = number === null ? undefined : this.waiting.get(number);
-    if (number === null || !waiting) return;
-    this.waiting.delete(number);
-    if (numbers) waiting.done(this.last as Numbers);
-    else waiting.failed(new Error(error));
+  private hear(answer: Answer): void {
+    // What is as it was is not sent again; answers with numbers come in the order of the questions.
+    if (answer.numbers) this.last = { ...this.last, ...answer.numbers };
+    const waiting = answer.ask === null ? undefined : this.waiting.get(answer.ask);
+    if (answer.ask === null || !waiting) return;
+    this.waiting.delete(answer.ask);
+    waiting(answer);
   }
 
   private broken(): void {
     const left = [...this.waiting.values()];
     this.waiting.clear();
-    for (const one of left) one.overHttp();
+    for (const one of left) one();
     if (this.isClosed) return;
     this.timer = window.setTimeout(() => this.open(), this.pause);
     this.pause = Math.min(this.pause * 2, AT_MOST);

@@ -19,7 +19,7 @@ import { useOverlayKinds } from "./OverlayDrawing";
 import { type Handed, handOver, withFix } from "./handOver";
 import { type FaceTold, type FrameReport, PageFrame } from "./PageFrame";
 import { Texts } from "./texts";
-import { useHill, useNumbers } from "./useNumbers";
+import { useHill, useLine, useNumbers } from "./useNumbers";
 import type { HeldState } from "./StatesPanel";
 import { SumsPanel } from "./SumsPanel";
 import { findingNotes, useSurveyBehind } from "./useSurveyBehind";
@@ -82,8 +82,9 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   // The version stands for the texts: drafts are read anew whenever it grows.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
-  const { numbers, error } = useNumbers(site.id, { page, width: walker, height, selected, drafts, fonts }, ready, texts);
-  const { hill, ghost, isStale } = useHill(site.id, { page, height, selected, drafts, fonts }, ready);
+  const line = useLine(site.id);
+  const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts }, ready, texts);
+  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, drafts, fonts }, ready, texts, follow);
   const onFonts = useCallback((faces: FaceTold[]) => {
     ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
   }, [site.id]);

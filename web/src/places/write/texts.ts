@@ -35,6 +35,7 @@ export class Texts {
   private readonly listeners = new Set<() => void>();
   private readonly atOnce = new Set<() => void>();
   private scheduled = 0;
+  private told = this.snapshotNow;
   private readonly timers = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
   private readonly window = crypto.randomUUID();
@@ -174,8 +175,14 @@ export class Texts {
     this.snapshotNow = { ...this.snapshotNow, ...change };
     for (const listener of this.atOnce) listener();
     clearTimeout(this.scheduled);
-    this.scheduled = window.setTimeout(() => {
-      for (const listener of this.listeners) listener();
-    }, TELL_AFTER);
+    this.scheduled = window.setTimeout(this.publish, TELL_AFTER);
   }
+
+  /** Tell now what would be told a little later: where something is drawn anew anyway. */
+  readonly publish = () => {
+    clearTimeout(this.scheduled);
+    if (this.told === this.snapshotNow) return;
+    this.told = this.snapshotNow;
+    for (const listener of this.listeners) listener();
+  };
 }

@@ -19,7 +19,6 @@ const look = EditorView.theme({
   ".cm-applies": { backgroundColor: "var(--band)" },
   ".cm-tag-selected": { backgroundColor: "var(--lake-wash)", borderRadius: "2px" },
   ".cm-selectionBackground, &.cm-focused .cm-selectionBackground": { backgroundColor: "var(--lake-wash) !important" },
-  ".cm-content ::selection": { backgroundColor: "var(--lake-wash)" },
   ".cm-cursor": { borderLeftColor: "var(--ink)" },
   ".cm-selectionMatch": { backgroundColor: "var(--band)" },
   ".cm-searchMatch": { backgroundColor: "var(--band)", outline: "1px solid var(--doubt)" },
