@@ -18,29 +18,40 @@ KEYS = 40
 BETWEEN = 140
 """Milliseconds between keys: a quick hand."""
 WATCH = """() => {
-  window.pinTimes = []; window.pinKey = 0; window.pinLong = 0;
-  addEventListener('keydown', event => { if (/^[0-9]$|^Backspace$/.test(event.key)) window.pinKey = performance.now(); }, true);
-  new MutationObserver(() => {
-    if (window.pinKey) { window.pinTimes.push(performance.now() - window.pinKey); window.pinKey = 0; }
-  }).observe(document.querySelector('section[aria-label=Working]'), {subtree: true, childList: true, characterData: true});
+  const now = () => performance.timeOrigin + performance.now();
+  window.pin = {keys: [], numbers: [], hill: []};
+  addEventListener('keydown', event => { if (/^[0-9]$|^Backspace$/.test(event.key)) window.pin.keys.push(now()); }, true);
+  const watch = (name, part, kinds) => new MutationObserver(() => window.pin[name].push(now())).observe(document.querySelector(part), {subtree: true, ...kinds});
+  watch('numbers', 'section[aria-label=Working]', {childList: true, characterData: true});
+  watch('hill', 'section[aria-label="Width axis"] svg', {attributes: true, attributeFilter: ['d']});
 }"""
+WATCH_PAGE = """() => { window.pin = []; new MutationObserver(() => window.pin.push(performance.timeOrigin + performance.now()))
+  .observe(document, {subtree: true, childList: true, characterData: true}); }"""
 
 
 @dataclass(frozen=True, slots=True)
 class TypingTimes:
-    """Milliseconds from a keystroke to the new working in the page."""
+    """Milliseconds from each keystroke to what follows it."""
 
-    times: tuple[float, ...]
+    numbers: tuple[float, ...]
+    page: tuple[float, ...]
+    hill: tuple[float, ...]
 
-    @property
-    def median(self) -> float:
-        """The middle one."""
-        return statistics.median(self.times)
 
-    @property
-    def late(self) -> float:
-        """The 95th percentile."""
-        return sorted(self.times)[min(int(len(self.times) * 0.95), len(self.times) - 1)]
+def median(times: tuple[float, ...]) -> float:
+    """The middle one."""
+    return statistics.median(times)
+
+
+def late(times: tuple[float, ...]) -> float:
+    """The 95th percentile."""
+    return sorted(times)[min(int(len(times) * 0.95), len(times) - 1)]
+
+
+def after_keys(keys: list[float], seen: list[float]) -> tuple[float, ...]:
+    """For each key the time until the first change after it; until the next key where none came before that."""
+    ends = [*keys[1:], keys[-1] + 1000]
+    return tuple(next((at for at in seen if key < at < end), end) - key for key, end in zip(keys, ends, strict=True))
 
 
 def typing_times(browser_path: str, arguments: list[str]) -> TypingTimes:
@@ -49,7 +60,7 @@ def typing_times(browser_path: str, arguments: list[str]) -> TypingTimes:
         server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
         try:
             _wait(server)
-            return TypingTimes(tuple(_typed(browser_path, arguments)))
+            return _typed(browser_path, arguments)
         finally:
             server.terminate()
             server.wait()
@@ -67,7 +78,7 @@ def _wait(server: subprocess.Popen[bytes]) -> None:
     raise InputError(f"The server for the typing benchmark did not start; perhaps port {PORT} is in use.")
 
 
-def _typed(browser_path: str, arguments: list[str]) -> list[float]:
+def _typed(browser_path: str, arguments: list[str]) -> TypingTimes:
     from playwright.sync_api import sync_playwright
 
     with sync_playwright() as playwright:
@@ -84,16 +95,18 @@ def _typed(browser_path: str, arguments: list[str]) -> list[float]:
             page.keyboard.press(key)
         page.wait_for_timeout(1500)
         page.evaluate(WATCH)
+        page.frames[1].evaluate(WATCH_PAGE)
         for number in range(KEYS):
             page.keyboard.press(str(number % 9 + 1))
             page.wait_for_timeout(BETWEEN)
             page.keyboard.press("Backspace")
             page.wait_for_timeout(BETWEEN)
-        times: list[float] = page.evaluate("window.pinTimes")
+        seen: dict[str, list[float]] = page.evaluate("window.pin")
+        in_page: list[float] = page.frames[1].evaluate("window.pin")
         browser.close()
-    if not times:
+    if not seen["numbers"]:
         raise InputError("The numbers did not follow the keys.")
-    return times
+    return TypingTimes(*(after_keys(seen["keys"], times) for times in (seen["numbers"], in_page, seen["hill"])))
 
 
 def _line_of(text: str) -> int:

@@ -51,6 +51,8 @@ class Hill:
     points: list[HillPoint] = field(default_factory=list)
     edges: list[Edge] = field(default_factory=list)
     modelled: bool = True
+    at_once: bool = True
+    """Whether it took no layout: the boxes around it say its width at every width."""
 
 
 def hill_of(
@@ -80,6 +82,7 @@ def hill_of(
             break
         at_once = _at_once(page, element, low, high, height)
         if at_once is None:
+            hill.at_once = False
             _halve(width_at, low, high, stopped)
         else:
             known.update(at_once)

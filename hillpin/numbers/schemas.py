@@ -230,3 +230,5 @@ class HillOut(Schema):
     points: list[HillPointOut]
     edges: list[EdgeOut]
     modelled: bool
+    at_once: bool
+    """Whether it is worked out without laying out: the next one can be asked for with the numbers."""

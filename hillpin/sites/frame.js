@@ -181,8 +181,8 @@
     if (event.source !== parent || !event.data || !event.data.pin) return;
     const message = event.data;
     if (message.version !== undefined) version = message.version;
-    if (message.sheets) latest = message;
-    if (message.kind === "render") { render(message); mark(); }
+    if (message.sheets) latest = { base: message.base, sheets: { ...latest?.sheets, ...message.sheets } };
+    if (message.kind === "render") { render({ ...latest, html: message.html }); mark(); }
     else if (message.kind === "restyle") restyle(message.sheets, message.base);
     else if (message.kind === "hold") hold(message);
     else if (message.kind === "scroll-to") {

@@ -1462,6 +1462,8 @@ export interface components {
             edges: components["schemas"]["EdgeOut"][];
             /** Modelled */
             modelled: boolean;
+            /** At Once */
+            at_once: boolean;
         };
         /**
          * HillPointOut

@@ -75,7 +75,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
   const { siteId, page, width, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
-  const sent = useRef<{ html: string; version: number } | null>(null);
+  const sent = useRef<{ html: string; sheets: ReadonlyMap<string, string>; version: number } | null>(null);
   const [room, setRoom] = useState({ width: 700, height: 400 });
   const [isReady, setReady] = useState(false);
   const [report, setReport] = useState<FrameReport | null>(null);
@@ -126,10 +126,13 @@ export const PageFrame = memo(function PageFrame(props: Props) {
       const { files, version } = texts.snapshot();
       const html = files.get(page)?.text;
       if (html === undefined || sent.current?.version === version) return;
-      const sheets = Object.fromEntries([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
-      const kind = sent.current !== null && sent.current.html !== html ? "render" : "restyle";
-      frame.current?.contentWindow?.postMessage({ pin: true, kind, html, sheets, base: `/preview/${siteId}/`, version }, "*");
-      sent.current = { html, version };
+      const sheets = new Map([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
+      const before = sent.current;
+      const kind = before !== null && before.html !== html ? "render" : "restyle";
+      // A keystroke in a sheet sends that sheet; the frame keeps the others.
+      const changed = [...sheets].filter(([path, text]) => kind === "render" || before?.sheets.get(path) !== text);
+      frame.current?.contentWindow?.postMessage({ pin: true, kind, html: kind === "render" ? html : undefined, sheets: Object.fromEntries(changed), base: `/preview/${siteId}/`, version }, "*");
+      sent.current = { html, sheets, version };
     };
     post();
     // After the editor has drawn the change, and after the numbers are asked for: they take longer.

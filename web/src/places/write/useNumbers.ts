@@ -22,12 +22,12 @@ interface Answer {
   error?: string;
 }
 
-/** Numbers for a query; while newer ones are under way the last stay. `ready` holds the first request back; `onCame` is told
- * what numbers came for, after they are drawn.
+/** Numbers for a query; while newer ones are under way the last stay. `ready` holds the first request back; `onAsked` is told
+ * what numbers were asked for, right behind the question.
  *
  * A keystroke asks in the same breath, before anything is drawn anew; the drawing goes on while the answer is made.
  */
-export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, texts: Texts, onCame: (query: NumbersQuery) => void): Answer {
+export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, texts: Texts, onAsked: (query: NumbersQuery) => void): Answer {
   const [answer, setAnswer] = useState<Answer>({});
   const state = useRef({ query, wanted: "", asked: "", busy: false });
   const ask = useCallback((wanted: NumbersQuery) => {
@@ -40,10 +40,11 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
         now.asked = now.wanted;
         try {
           const body = JSON.parse(now.asked) as NumbersQuery;
-          const numbers = await line.numbers(body);
+          const coming = line.numbers(body);
+          onAsked(body);
+          const numbers = await coming;
           // At once: the scheduler would let the page under work be painted first.
           flushSync(() => setAnswer({ numbers }));
-          onCame(body);
         } catch (error) {
           const message = error instanceof Error ? error.message : String(error);
           setAnswer((before) => ({ ...before, error: message }));
@@ -51,7 +52,7 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
       }
       now.busy = false;
     })();
-  }, [line, onCame]);
+  }, [line, onAsked]);
   const key = useKey(query);
   useEffect(() => {
     state.current.query = query;
@@ -81,9 +82,8 @@ export function useLine(siteId: number): Line {
   return line;
 }
 
-/** Milliseconds before a hill is asked for that takes the server a while; one that does not follows the numbers at once. */
+/** Milliseconds before a hill is asked for that takes layouts; one that takes none follows the numbers at once. */
 const PAUSE = 250;
-const AT_ONCE = 80;
 /** Milliseconds for which the hill before a change stays after the last one. */
 const GHOST_FOR = 6000;
 
@@ -91,23 +91,22 @@ interface HillShown {
   hill?: Hill;
   ghost?: Hill;
   isStale: boolean;
-  /** To be told what numbers came for: a hill that is made quickly follows them. */
+  /** To be told what numbers were asked for: a hill that is made quickly is asked for right behind them. */
   follow: (query: NumbersQuery) => void;
 }
 
 /** The hill of the selected box; the last one stays until the new one is there. */
 export function useHill(line: Line, query: HillQuery, ready: boolean, texts: Texts): HillShown {
   const [hill, setHill] = useState<{ hill: Hill; key: string; ghost?: Hill }>();
-  const state = useRef({ took: Infinity, asked: "" });
+  const state = useRef({ isQuick: true, asked: "" });
   const key = useKey(query);
   const ask = useCallback((wanted: string) => {
     const now = state.current;
     if (now.asked === wanted) return;
     now.asked = wanted;
-    const begun = performance.now();
     const { page, selected, height, drafts } = JSON.parse(wanted) as HillQuery;
     line.hill({ page, selected, height, drafts, start: 240, end: 1920 }).then((found) => {
-      now.took = performance.now() - begun;
+      now.isQuick = found.at_once;
       if (now.asked !== wanted) return;
       flushSync(() => {
         texts.publish();
@@ -123,7 +122,7 @@ export function useHill(line: Line, query: HillQuery, ready: boolean, texts: Tex
     return () => clearTimeout(timer);
   }, [key, ready, ask]);
   const follow = useCallback(({ page, height, selected, drafts, fonts }: NumbersQuery) => {
-    if (state.current.took < AT_ONCE) ask(JSON.stringify({ page, height, selected, drafts, fonts }));
+    if (state.current.isQuick) ask(JSON.stringify({ page, height, selected, drafts, fonts }));
   }, [ask]);
   const ghost = hill?.ghost;
   useEffect(() => {
