@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hillpin.sites.store import NewFile, add_site
 from playwright.sync_api import WebSocketRoute, expect
 
 from .base import InterfaceCase
@@ -44,3 +45,55 @@ class TheLine(InterfaceCase):
         self.assertEqual(len(lines), 2)
         self.change("500px", "600px")
         expect(self.page.get_by_role("region", name="Working")).to_contain_text("648.00")
+
+    def test_a_hill_without_layouts_is_asked_for_right_behind_the_numbers(self) -> None:
+        asked: list[str] = []
+        self.page.on(
+            "websocket",
+            lambda socket: socket.on(
+                "framesent", lambda text: asked.append("hill" if '"hill":' in str(text)[:80] else "numbers")
+            ),
+        )
+        page = self.open_write()
+        self.open_styles()
+        self.change("1080px", "500px")
+        page.wait_for_timeout(1_000)
+        hill = page.locator("section[aria-label='Width axis'] svg path").first
+        before = hill.get_attribute("d")
+        asked.clear()
+        page.keyboard.press("ArrowLeft")
+        page.keyboard.press("ArrowLeft")
+        asked.clear()
+        page.keyboard.type("1")
+        expect(hill).not_to_have_attribute("d", before or "")
+        self.assertEqual(asked[:2], ["numbers", "hill"])
+
+
+class TwoSheets(InterfaceCase):
+    def test_each_keystroke_sends_its_own_sheet_and_the_frame_keeps_the_others(self) -> None:
+        site = add_site(
+            "Two sheets",
+            [
+                NewFile("index.html", b"<!DOCTYPE html><link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><body><p class=one>One</p><p class=two>Two</p></body>"),
+                NewFile("a.css", b".one { width: 100px }\n"),
+                NewFile("b.css", b".two { width: 200px }\n"),
+            ],
+        )  # fmt: skip
+        page = self.open(f"/sites/{site.pk}/write")
+        widths = "[...document.querySelectorAll('p')].map(e => e.getBoundingClientRect().width).join()"
+        expect(self.frame().get_by_text("Two")).to_be_visible()
+        frame = page.frames[1]
+        for path, expected in (("a.css", "1100,200"), ("b.css", "1100,1200")):
+            page.get_by_role("button", name=path, exact=True).click()
+            page.get_by_label(f"Source of {path}").focus()
+            page.keyboard.press("Control+Home")
+            for _ in ".one { width: ":
+                page.keyboard.press("ArrowRight")
+            page.keyboard.type("1")
+            frame.wait_for_function(f"() => {widths} === '{expected}'")
+        # The markup: all of the page is made anew, with both sheets as they were typed.
+        page.get_by_role("button", name="index.html", exact=True).click()
+        page.get_by_label("Source of index.html").focus()
+        page.keyboard.press("Control+End")
+        page.keyboard.insert_text("<p class=two>Three</p>")
+        frame.wait_for_function(f"() => {widths} === '1100,1200,1200'")

@@ -14,6 +14,7 @@ from pathlib import Path
 
 from hillpin.cli.__main__ import main
 from hillpin.cli.bench import section_page
+from hillpin.cli.bench_typing import after_keys, late, median
 
 ROOT = Path(__file__).resolve().parents[2]
 PAGE = "<!DOCTYPE html>\n<link rel=stylesheet href=a.css>\n<body><main><p>x</p></main><svg><text>y</text></svg></body>"
@@ -199,3 +200,14 @@ class FromNothing(unittest.TestCase):
                 )
                 best = min(best, time.perf_counter() - start)
         self.assertLess(best, 2.0)
+
+
+class Typing(unittest.TestCase):
+    def test_each_key_is_measured_to_what_follows_it(self) -> None:
+        # The second key is followed by nothing before the third: until then is the least that it can be.
+        self.assertEqual(after_keys([0, 140, 280], [30, 35, 300, 900]), (30, 140, 20))
+        self.assertEqual(after_keys([0], []), (1000,))
+
+    def test_the_middle_and_the_95th_percentile(self) -> None:
+        times = tuple(float(number) for number in range(1, 101))
+        self.assertEqual((median(times), late(times)), (50.5, 96))

@@ -145,6 +145,7 @@ class Hills(unittest.TestCase):
         hill = hill_of(page, only(page, "p"), 240, 1000)
         self.assertEqual([(p.at, p.width) for p in hill.points], [(240, 240), (600, 600), (1000, 600)])
         self.assertEqual([(e.at, e.cause) for e in hill.edges], [(600, "p reaches 600")])
+        self.assertTrue(hill.at_once)
 
     def test_a_query_cuts_between_two_widths(self) -> None:
         page = page_of(
@@ -170,6 +171,7 @@ class Hills(unittest.TestCase):
         hill = hill_of(page, only(page, "p"), 350, 450)
         self.assertEqual({p.at: p.width for p in hill.points}[399], 399)
         self.assertEqual({p.at: p.width for p in hill.points}[400], 200)
+        self.assertFalse(hill.at_once)
 
     def test_where_it_makes_no_box(self) -> None:
         page = page_of("@media (max-width: 399px) { p { display: none } }", "<p>x</p>")

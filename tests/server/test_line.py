@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import asyncio
 import json
+from threading import Thread
 from typing import Any
 
-from django.test import SimpleTestCase, TestCase
+from django.db import connection
+from django.test import SimpleTestCase, TestCase, TransactionTestCase
 from hillpin.numbers.line import answer_to, asks_hill, serve_line
-from hillpin.sites.store import NewFile, add_site
+from hillpin.sites.models import Site, SiteFile
+from hillpin.sites.store import NewFile, add_site, save_file
 
 PAGE = "<!DOCTYPE html><link rel=stylesheet href=a.css><body><p class=a>one</p><p class=b>two</p></body>"
 CSS = "body { margin: 0 }\n.a { width: 100px }\n.b { width: 50% }\n"
@@ -86,6 +89,29 @@ class Answers(TestCase):
             json.loads(answer_to(json.dumps(gone), {})),
             {"ask": 4, "error": "There is no such site any more."},
         )
+
+
+class OtherConnections(TransactionTestCase):
+    def test_what_another_connection_saved_is_seen(self) -> None:
+        site = add_site("Orra", [NewFile("index.html", PAGE.encode()), NewFile("a.css", CSS.encode())])
+        asked = json.dumps({"ask": 1, "site": site.pk, "query": {"page": "index.html", "width": 400}})
+        last: dict[str, Any] = {}
+        self.assertEqual(json.loads(answer_to(asked, last))["numbers"]["rects"][1][2], 100)
+        # Nothing was written: nothing is read again.
+        with self.assertNumQueries(0):
+            self.assertEqual(json.loads(answer_to(asked, last))["numbers"], {})
+
+        def save() -> None:
+            file = SiteFile.objects.get(site=site, path="a.css")
+            save_file(site, "a.css", CSS.replace("100px", "130px").encode(), file.revision)
+            connection.close()
+
+        other = Thread(target=save)
+        other.start()
+        other.join()
+        self.assertEqual(json.loads(answer_to(asked, last))["numbers"]["rects"][1][2], 130)
+        Site.objects.get(pk=site.pk).delete()
+        self.assertEqual(json.loads(answer_to(asked, last))["error"], "There is no such site any more.")
 
 
 class Handshakes(SimpleTestCase):
