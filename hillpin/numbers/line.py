@@ -10,6 +10,7 @@ import asyncio
 import logging
 from collections.abc import Awaitable, Callable
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from typing import Any
 from urllib.parse import urlsplit
 
@@ -26,8 +27,9 @@ from .pages import known_sites, page_of
 from .schemas import HillIn, NumbersIn
 
 PATH = "/api/line"
-THREADS = ThreadPoolExecutor(4, "line")
-"""They stay, and so do their connections to the database."""
+THREADS = ThreadPoolExecutor(4, "numbers")
+HILL_THREADS = ThreadPoolExecutor(2, "hills")
+"""Threads stay, and so do their connections to the database. Numbers never wait for a hill."""
 POLICY_VIOLATION = 1008
 _LOG = logging.getLogger(__name__)
 
@@ -59,18 +61,20 @@ async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
     last: dict[str, Any] = {}
     beside: set[asyncio.Task[None]] = set()
 
-    async def tell(text: str) -> None:
-        answer = await loop.run_in_executor(THREADS, answer_to, text, last)
-        await send({"type": "websocket.send", "text": answer})
+    async def tell(text: str, threads: ThreadPoolExecutor) -> None:
+        answer = await loop.run_in_executor(threads, answer_to, text, last)
+        # ASGI has a message to a browser that has hung up raise an OSError: it is not waited for any more.
+        with suppress(OSError):
+            await send({"type": "websocket.send", "text": answer})
 
     while (message := await receive())["type"] == "websocket.receive":
         text = message.get("text") or ""
         if asks_hill(text):
-            task = loop.create_task(tell(text))
+            task = loop.create_task(tell(text, HILL_THREADS))
             beside.add(task)
             task.add_done_callback(beside.discard)
         else:
-            await tell(text)
+            await tell(text, THREADS)
     for task in beside:
         task.cancel()
 

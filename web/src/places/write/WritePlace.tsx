@@ -1,18 +1,17 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import styled from "styled-components";
 import { ask, type ChangedText, client, type Finding, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
-import { clock } from "../../kit/numbers";
-import { go, Link, stopsOf, writeAddress } from "../../router";
+import { Link } from "../../router";
 import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
 import { clampWidth } from "../../width-axis/scale";
 import { AtThisWidth } from "./AtThisWidth";
+import { marksOf, placeOf, useCaret } from "./caret";
 import { DimensionRows } from "./DimensionRows";
 import { EditorColumn } from "./EditorColumn";
 import type { Jump } from "./editor/Editor";
-import type { Marks } from "./editor/marks";
 import { shownNotes } from "./editor/notes";
 import type { AskChange } from "./RulesPanel";
 import { useOverlayKinds } from "./OverlayDrawing";
@@ -22,6 +21,7 @@ import { Texts } from "./texts";
 import { useHill, useLine, useNumbers } from "./useNumbers";
 import type { HeldState } from "./StatesPanel";
 import { SumsPanel } from "./SumsPanel";
+import { WriteHeader } from "./WriteHeader";
 import { findingNotes, useSurveyBehind } from "./useSurveyBehind";
 
 const Place = styled.div`
@@ -50,8 +50,6 @@ export function WritePlace({ siteId, page }: { siteId: number; page: string | nu
   return <Write key={shown} site={site.data} page={shown} pages={pages} />;
 }
 
-/** Milliseconds after which numbers are taken to be those of the text as it stands. */
-const NUMBERS_COME = 2000;
 const NO_FONTS: Numbers["fonts_wanted"] = [];
 const NO_ROWS: Numbers["rows"] = [];
 const NO_FINDINGS: Finding[] = [];
@@ -94,50 +92,28 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     setOpen(path);
     setJump({ path, line, focus: true, stamp: performance.now() });
   }, []);
-  // A caret may stand in its rule before the numbers know it, or where they still have another: it selects once they have come.
-  const early = useRef<{ path: string; offset: number; line: number; until: number } | null>(null);
+  const onSelected = useCallback((index: number) => {
+    setSelected(index);
+    setReveal((count) => count + 1);
+  }, []);
+  const { onCaret, forget } = useCaret(numbers, page, onSelected);
   const shownState = useRef({ numbers, open });
   useEffect(() => {
     shownState.current = { numbers, open };
   });
   const showInSource = useCallback((index: number) => {
-    early.current = null;
+    forget();
     const { numbers: latest, open: file } = shownState.current;
     setSelected(index);
-    const element = latest?.elements[index];
-    const rules = latest?.rules.filter((rule) => rule.file === file && rule.elements.includes(index)) ?? [];
-    const [closest] = rules.sort((a, b) => a.elements.length - b.elements.length);
-    if (closest) setJump({ path: file, line: closest.line, focus: false, stamp: performance.now() });
-    else if (file === page && element?.start !== null && element?.start !== undefined) setJump({ path: page, offset: element.start, focus: false, stamp: performance.now() });
-  }, [page]);
+    const at = placeOf(latest, file, page, index);
+    if (at) setJump({ ...at, focus: false, stamp: performance.now() });
+  }, [page, forget]);
   // What depends on the caret is drawn after a pause: typing never waits for it.
   const placing = useRef(0);
   const onPlace = useCallback((path: string, offset: number, line: number) => {
     clearTimeout(placing.current);
     placing.current = window.setTimeout(() => setCaret({ path, offset, line }), 150);
   }, []);
-  const select = useCallback((path: string, offset: number, line: number, isAgain = false) => {
-    const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
-    if (index === null || index === undefined) return false;
-    if (isAgain && index === numbers?.selected) return true;
-    setSelected(index);
-    setReveal((count) => count + 1);
-    return true;
-  }, [numbers, page]);
-  const onCaret = useCallback((path: string, offset: number, line: number) => {
-    const isKnown = select(path, offset, line);
-    early.current = { path, offset, line, until: isKnown ? performance.now() + NUMBERS_COME : Infinity };
-  }, [select]);
-  useEffect(() => {
-    const caret = early.current;
-    if (!caret) return;
-    if (performance.now() > caret.until) {
-      early.current = null;
-      return;
-    }
-    const isKnown = select(caret.path, caret.offset, caret.line, true);
-    if (isKnown && caret.until === Infinity) early.current = { ...caret, until: performance.now() + NUMBERS_COME };
-  }, [select]);
   // What the page says of itself is compared after a pause: the computed numbers come first.
   const reporting = useRef(0);
   const onReport = useCallback((report: FrameReport) => {
@@ -173,16 +149,6 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const shownIndex = numbers?.selected ?? selected;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
-  const header = useMemo(() => (
-    <Header
-      where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
-      stops={stopsOf(site.id, "Write", page)}
-    >
-      <Scripts site={site} />
-      <SaveState texts={texts} />
-      <a href={`/api/sites/${site.id}/zip`} download>Zip</a>
-    </Header>
-  ), [site, page, pages, texts]);
   const onFile = useMemo(() => ({
     onOpen: (path: string) => {
       void texts.load([path]);
@@ -195,7 +161,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   }), [texts]);
   return (
     <Place>
-      {header}
+      <WriteHeader site={site} page={page} pages={pages} texts={texts} />
       <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>
@@ -249,61 +215,4 @@ function useTexts(site: Site, page: string): Texts {
   }, [texts, site, page]);
   useEffect(() => () => texts.close(), [texts]);
   return texts;
-}
-
-/** The innermost element whose source holds an offset. */
-export function elementAt(numbers: Numbers, offset: number): number | null {
-  let found: number | null = null;
-  for (const element of numbers.elements) {
-    const end = element.end ?? element.tag_end;
-    if (element.start !== null && element.start !== undefined && end && element.start <= offset && offset < end) found = element.index;
-  }
-  return found;
-}
-
-/** The element to select for a line of a sheet: the selected one where the line's rule has it, else the rule's first. */
-export function elementOfRule(numbers: Numbers, path: string, line: number): number | null {
-  const rule = numbers.rules.filter((candidate) => candidate.file === path && candidate.line <= line).sort((a, b) => b.line - a.line)[0];
-  if (!rule || rule.elements.length === 0) return null;
-  const selected = numbers.selected;
-  return selected !== null && selected !== undefined && rule.elements.includes(selected) ? selected : (rule.elements[0] ?? null);
-}
-
-function marksOf(numbers: Numbers | undefined, open: string, page: string): Marks {
-  const selected = numbers?.selected;
-  if (!numbers || selected === null || selected === undefined) return { ruleLines: [], tag: null };
-  const element = numbers.elements[selected];
-  const ruleLines = numbers.rules.filter((rule) => rule.file === open && rule.elements.length < numbers.elements.length && rule.elements.includes(selected)).map((rule) => rule.line);
-  const hasTag = open === page && element?.start !== null && element?.start !== undefined && element.tag_end;
-  return { ruleLines: open === page ? [] : ruleLines, tag: hasTag ? { from: element.start ?? 0, to: element.tag_end ?? 0 } : null };
-}
-
-/** Whether the pages' own scripts run in the frame. */
-function Scripts({ site }: { site: Site }) {
-  const queries = useQueryClient();
-  const set = async (run: boolean) => {
-    const kept = await ask(client.PUT("/api/sites/{site_id}/scripts", { params: { path: { site_id: site.id } }, body: { run } }));
-    queries.setQueryData<Site>(["site", site.id], kept);
-  };
-  return <label><input type="checkbox" checked={site.runs_scripts} onChange={(event) => void set(event.target.checked)} /> Page scripts run</label>;
-}
-
-/** As wide as its longest words usually are: what stands beside it keeps its place while one types. */
-const Saving = styled.span`min-width: 5.4em; text-align: right;`;
-
-function SaveState({ texts }: { texts: Texts }) {
-  const { files } = useSyncExternalStore(texts.subscribe, texts.snapshot);
-  const all = [...files.values()];
-  const latest = all.reduce<Date | null>((newest, file) => (newest === null || file.savedAt > newest ? file.savedAt : newest), null);
-  const isAny = (state: string) => all.some((file) => file.state === state);
-  const words = isAny("clash") ? "Saved elsewhere too" : isAny("failed") ? "Not saved" : all.some((file) => file.state !== "saved") ? "Saving…" : latest ? `Saved ${clock(latest)}` : "";
-  return <Saving>{words}</Saving>;
-}
-
-function PageChoice({ site, page, pages }: { site: number; page: string; pages: string[] }) {
-  return (
-    <select aria-label="Page" value={page} onChange={(event) => go(writeAddress(site, event.target.value))}>
-      {pages.map((path) => <option key={path}>{path}</option>)}
-    </select>
-  );
 }
