@@ -21,6 +21,9 @@ UNASKED = 3.0
 """Seconds without a question after which it is stopped."""
 ROOT = Path(__file__).resolve().parents[2]
 
+GENTLY = ("nice", "-n", "10")
+"""From its first import on a survey gives way to who types: it is the same process afterwards."""
+
 
 @dataclass(slots=True)
 class Job:
@@ -54,7 +57,7 @@ class Jobs:
 
     def start(self, site: int, page: str, request: dict[str, Any], keep: bool) -> str:
         """Start a survey; an older one of the same page is stopped. Gives its name."""
-        process = subprocess.Popen([sys.executable, "-m", "hillpin.surveys.worker"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, cwd=ROOT)
+        process = subprocess.Popen([*GENTLY, sys.executable, "-m", "hillpin.surveys.worker"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, cwd=ROOT)
         job, name = Job(site, page, keep, process), uuid.uuid4().hex
         with self._lock:
             for other in self._jobs.values():

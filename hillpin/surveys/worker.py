@@ -6,7 +6,6 @@ Reads one pickled request from standard input, and writes a line of JSON for eac
 from __future__ import annotations
 
 import json
-import os
 import pickle
 import sys
 import time
@@ -25,7 +24,6 @@ EVERY = 0.1
 def main() -> None:
     """Do one survey."""
     request: dict[str, Any] = pickle.load(sys.stdin.buffer)
-    os.nice(5)
     told = [0.0]
 
     def progress(part: float) -> None:
