@@ -127,7 +127,10 @@ class Handshakes(SimpleTestCase):
             told.append(message["type"].removeprefix("websocket."))
 
         scope = {"headers": [(name.encode(), value.encode()) for name, value in headers.items()]}
-        asyncio.run(serve_line(scope, receive, send))
+        # In a thread of its own: the browser's driver, where it has been started, runs a loop in this one.
+        other = Thread(target=lambda: asyncio.run(serve_line(scope, receive, send)))
+        other.start()
+        other.join()
         return told
 
     def test_only_the_servers_own_pages_are_answered(self) -> None:
