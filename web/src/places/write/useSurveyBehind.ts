@@ -42,12 +42,12 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
       stop();
     };
   }, [ready, walks, page, drafts, start, stop]);
-  // A keystroke is told to the texts before anything is drawn: the walk ends there.
+  // A keystroke is told to the texts before anything is drawn: the walk ends right after it, and not beside its numbers.
   useEffect(() => {
     let version = texts.snapshot().version;
-    return texts.subscribe(() => {
+    return texts.subscribeAtOnce(() => {
       const now = texts.snapshot().version;
-      if (now !== version) stop();
+      if (now !== version) setTimeout(stop);
       version = now;
     });
   }, [texts, stop]);
