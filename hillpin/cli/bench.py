@@ -12,7 +12,7 @@ from pathlib import Path
 
 from ..core.errors import InputError
 from ..core.page import Page
-from .bench_typing import late, median, typing_times
+from .bench_typing import late, typing_times
 
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
 WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
@@ -152,8 +152,8 @@ def main() -> None:
         for title, folder, theirs in zip(pages, folders, browser, strict=True):
             first, ours = core_times(folder)
             elements = len(Page.read(folder / "page.html").document.elements)
-            own, other = statistics.median(ours), statistics.median(theirs)
-            print(f"{title:38} {elements:8d} {first:8.1f} {own:8.2f} {other:8.2f} {own / max(other, 0.01):6.1f}")
+            median, other = statistics.median(ours), statistics.median(theirs)
+            print(f"{title:38} {elements:8d} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}")
         print("\nthe survey of every width from 320 to 1600, all numbers and findings")
         surveyed = []
         for elements in (60, 200, 1000):
@@ -169,7 +169,7 @@ def main() -> None:
         typed = typing_times(BROWSER, ARGUMENTS)
         print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys)")
         for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
-            print(f"    {what:58} {median(times):7.0f} {late(times):16.0f}")
+            print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
         print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
 
 

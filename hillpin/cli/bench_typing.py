@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import statistics
 import subprocess
 import sys
 import tempfile
@@ -36,11 +35,6 @@ class TypingTimes:
     numbers: tuple[float, ...]
     page: tuple[float, ...]
     hill: tuple[float, ...]
-
-
-def median(times: tuple[float, ...]) -> float:
-    """The middle one."""
-    return statistics.median(times)
 
 
 def late(times: tuple[float, ...]) -> float:

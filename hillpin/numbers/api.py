@@ -15,7 +15,7 @@ from ..core.fonts.wanted import browser_faces
 from ..core.hill import Hill, hill_of
 from ..core.markup.tree import Document, Element
 from ..core.notes import margin_notes
-from ..core.page import Layout, Page
+from ..core.page import Page
 from ..core.rows import dimension_rows
 from ..core.working.explain import QUANTITIES, explain
 from ..sites.models import Site
@@ -52,10 +52,7 @@ def numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> HttpRespo
 def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
     """The numbers of a page that is already read, as ``NumbersOut`` has them."""
     elements = page.document.elements
-    if payload.selected is not None and 0 <= payload.selected < len(elements):
-        selected: Element | None = elements[payload.selected]
-    else:
-        selected = selected_element(page, page.layout(payload.width, payload.height), None)
+    selected = selected_element(page, payload.selected, payload.width, payload.height)
     layout = page.layout(payload.width, payload.height, record=selected is not None, about=selected)
     workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
     applied = page.cascade.matches(selected).own if selected is not None else []
@@ -117,11 +114,13 @@ def _standing(document: Document) -> list[dict[str, Any]]:
 _STANDING: WeakKeyDictionary[Document, list[dict[str, Any]]] = WeakKeyDictionary()
 
 
-def selected_element(page: Page, layout: Layout, index: int | None) -> Element | None:
-    """The element of an index; without one, the first in the main part that has a maximum width, or the first section."""
+def selected_element(page: Page, index: int | None, width: int, height: int) -> Element | None:
+    """The element of an index; without one, the page is laid out for the first in the main part that has a maximum width,
+    or the first section."""
     elements = page.document.elements
     if index is not None and 0 <= index < len(elements):
         return elements[index]
+    layout = page.layout(width, height)
     main = next((e for e in elements if e.tag == "main" and e in layout.fragments), None)
     for element in main.descendants() if main is not None else elements:
         found = layout.fragments.get(element)
@@ -145,11 +144,7 @@ def latest_hill(site: Site, payload: HillIn) -> Hill:
     with lock:
         if is_old():
             raise InputError("A newer hill was asked for.")
-        elements = page.document.elements
-        if payload.selected is not None and 0 <= payload.selected < len(elements):
-            element: Element | None = elements[payload.selected]
-        else:
-            element = selected_element(page, page.layout(payload.start, payload.height), None)
+        element = selected_element(page, payload.selected, payload.start, payload.height)
         if element is None:
             raise InputError(f"{payload.page} has no body.")
         found = hill_of(page, element, payload.start, payload.end, payload.height, is_old)
