@@ -12,7 +12,8 @@ from xml.sax.saxutils import quoteattr
 
 from ..core.errors import InputError
 from ..core.page import Page
-from ..core.survey.findings import KINDS, Finding
+from ..core.survey.findings import Finding
+from ..core.survey.kinds import KINDS
 from ..core.survey.survey import Surveyed, survey
 
 PROCESSES = max(1, min(os.cpu_count() or 1, 4))

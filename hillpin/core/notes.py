@@ -72,6 +72,7 @@ def margin_notes(page: Page, layout: Layout, selected: Element | None = None) ->
         notes += _rule_notes(page, rule, matched.get(id(rule), []), layout, selected)
     notes += [_query_note(block, layout) for block in page.sheets.media_blocks]
     notes += [Note(p.file, p.line, p.message, "problem") for p in page.sheets.problems]
+    notes += [Note(page.path, p.line, p.message, "problem", p.index) for p in page.markup_problems]
     return notes
 
 

@@ -10,6 +10,7 @@ from __future__ import annotations
 import gc
 import sys
 from dataclasses import dataclass, field
+from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -27,6 +28,7 @@ from .layout.geometry import Collector
 from .layout.layout import layout_root
 from .layout.matrix import Rect
 from .markup import Document, Element, Text, parse_html
+from .markup.check import MarkupProblem, check_markup
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import Environment
 from .styles.media import ALWAYS, Viewport, parse_media
@@ -321,6 +323,11 @@ class Page:
     def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:
         """The rectangles of all elements at a viewport: ``.boxes`` in document order."""
         return self.layout(width, height)
+
+    @cached_property
+    def markup_problems(self) -> list[MarkupProblem]:
+        """What the parser had to set right in the page's source."""
+        return check_markup(self.document)
 
     def select(self, selector: str) -> list[Element]:
         """The elements in the body that a selector names. Raises InputError where it does not parse."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from django.http import Http404, HttpRequest
@@ -16,6 +17,7 @@ from ..sites.schemas import ErrorOut
 from .jobs import Job, jobs
 from .models import AcceptedFinding, PageSurvey
 from .schemas import AcceptIn, JobOut, JobStartedOut, KeptOut, SurveyIn
+from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
 
@@ -80,7 +82,8 @@ def kept_survey(request: HttpRequest, site_id: int, page: str) -> dict[str, Any]
     if kept is None:
         return {"survey": None, "made_at": None, "differences": [], "accepted": accepted}
     differences = compare(_told(kept.before), _told(kept.content)) if kept.before is not None else []
-    return {"survey": kept.content, "made_at": kept.made_at.isoformat(), "differences": differences, "accepted": accepted}
+    told = [{**asdict(one), "title": words_of_kind(one.kind)["title"]} for one in differences]
+    return {"survey": with_words(kept.content), "made_at": kept.made_at.isoformat(), "differences": told, "accepted": accepted}
 
 
 def _told(content: dict[str, Any]) -> list[tuple[str, str, int | None, int | None, str]]:

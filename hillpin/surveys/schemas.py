@@ -58,6 +58,10 @@ class FindingOut(Schema):
 
     kind: str
     severity: str
+    title: str
+    """What the kind is called."""
+    about: str
+    """What the kind means, in a sentence."""
     key: str
     index: int | None
     selector: str
@@ -130,6 +134,7 @@ class SurveyDifferenceOut(Schema):
     """What a change made better or worse."""
 
     kind: str
+    title: str
     selector: str
     is_better: bool
     low: int | None

@@ -8,13 +8,25 @@ from typing import Any
 
 from ..core.hill import HillPoint, simplified
 from ..core.survey.findings import Finding
+from ..core.survey.kinds import KINDS, severity_of
 from ..core.survey.survey import Surveyed
+
+
+def words_of_kind(kind: str) -> dict[str, str]:
+    """What a kind is called and what it means; a kept survey may have one that is found no longer."""
+    known = KINDS.get(kind)
+    return {"title": known.title, "about": known.about} if known is not None else {"title": kind, "about": ""}
+
+
+def with_words(content: dict[str, Any]) -> dict[str, Any]:
+    """A kept survey with the words that its findings have now."""
+    return {**content, "findings": [{**one, **words_of_kind(one["kind"])} for one in content["findings"]]}
 
 
 def finding_out(finding: Finding) -> dict[str, Any]:
     """A finding with its key: a digest of what names it and of its numbers."""
     return {
-        "kind": finding.kind, "severity": finding.severity, "key": hashlib.sha256(finding.key.encode()).hexdigest()[:40], "index": finding.index,
+        "kind": finding.kind, "severity": severity_of(finding), **words_of_kind(finding.kind), "key": hashlib.sha256(finding.key.encode()).hexdigest()[:40], "index": finding.index,
         "selector": finding.selector, "low": finding.low, "high": finding.high, "file": finding.file, "line": finding.line, "message": finding.message,
         "working": list(finding.working), "fix": asdict(finding.fix) if finding.fix is not None else None,
     }  # fmt: skip

@@ -8,6 +8,7 @@ import unittest
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.survey.findings import Finding
+from hillpin.core.survey.kinds import severity_of
 from hillpin.core.survey.survey import survey
 from PIL import Image
 
@@ -331,7 +332,7 @@ class Planted(unittest.TestCase):
     def test_unused(self) -> None:
         found = findings(".lighthouse { margin: 0 }", "<p>x</p>")
         self.assertEqual(
-            [(one.kind, one.selector, one.severity) for one in found],
+            [(one.kind, one.selector, severity_of(one)) for one in found],
             [("unused-rule", ".lighthouse", "hint")],
         )
 

@@ -21,22 +21,6 @@ from .walk import Stretch, Walked
 Mask = NDArray[np.bool_]
 Key = TypeVar("Key")
 
-WRONG, DOUBTFUL, HINT = "wrong", "doubtful", "hint"
-SEVERITY = {
-    **dict.fromkeys(("page-overflow", "box-overflow", "row-break", "overlap", "collapsed-parent", "stretched-image", "low-contrast", "unknown-area",
-                     "invalid-declaration", "missing-file", "duplicate-id", "missing-alt", "missing-label"), WRONG),
-    "unused-rule": HINT,
-}  # fmt: skip
-"""How bad a kind is; what is not named here is doubtful."""
-
-KINDS = (
-    "page-overflow", "box-overflow", "row-break", "overlap", "collapsed-parent", "stretched-image", "long-line", "short-line",
-    "small-target", "low-contrast", "hover-shift", "dead-declaration", "unknown-area", "invalid-declaration", "unmatched-name",
-    "missing-file", "duplicate-id", "missing-alt", "heading-skip", "missing-landmark", "missing-label", "media-gap",
-    "media-overlap", "unused-rule",
-)  # fmt: skip
-
-
 @dataclass(frozen=True, slots=True)
 class Fix:
     """A change to one line of a source that settles a finding: ``before``, which stands on the line, becomes ``after``."""
@@ -65,11 +49,6 @@ class Finding:
     message: str
     working: tuple[str, ...] = ()
     fix: Fix | None = None
-
-    @property
-    def severity(self) -> str:
-        """``wrong``, ``doubtful`` or ``hint``."""
-        return SEVERITY.get(self.kind, DOUBTFUL)
 
     @property
     def key(self) -> str:
@@ -276,17 +255,6 @@ def in_closed_details(element: Element) -> bool:
             return True
         inner = around
     return False
-
-
-def sorted_findings(findings: Iterable[Finding]) -> list[Finding]:
-    """From narrow to wide, those without a range last. One cause is one finding: of boxes of one name that the same line
-    puts wrong between the same widths, the first."""
-    unique: dict[tuple[object, ...], Finding] = {}
-    for one in findings:
-        of_all = one.low is not None and one.index is not None
-        own = () if of_all else (one.index, one.message)
-        unique.setdefault((one.kind, one.selector, one.low, one.high, one.file, one.line, *own), one)
-    return sorted(unique.values(), key=lambda one: (one.low is None, one.low or 0, one.high or 0, KINDS.index(one.kind), one.index or 0, one.line))
 
 
 def quoted(text: str) -> str:

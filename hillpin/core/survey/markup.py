@@ -1,4 +1,5 @@
-"""What HTML and WCAG ask of the markup: ``duplicate-id``, ``missing-alt``, ``heading-skip``, ``missing-landmark``, ``missing-label``."""
+"""What HTML and WCAG ask of the markup: ``duplicate-id``, ``missing-alt``, ``heading-skip``, ``missing-landmark``, ``missing-label``;
+and what its parser had to set right: ``invalid-markup``."""
 
 from __future__ import annotations
 
@@ -12,6 +13,15 @@ _OWN_LABEL = ("hidden", "submit", "reset", "button", "image")
 def markup(survey: Survey) -> list[Finding]:
     """All findings that the markup alone decides."""
     return [*_ids(survey), *_alternatives(survey), *_headings(survey), *_landmarks(survey), *_labels(survey)]
+
+
+def invalid_markup(survey: Survey) -> list[Finding]:
+    """What the parser set right, at its line."""
+    findings: list[Finding] = []
+    for one in survey.page.markup_problems:
+        name = name_of(survey.elements[one.index]) if one.index is not None else ""
+        findings.append(Finding("invalid-markup", one.index, name, None, None, survey.page.path, one.line, one.message))
+    return findings
 
 
 def _found(survey: Survey, kind: str, element: Element, message: str) -> Finding:

@@ -7,19 +7,9 @@ from dataclasses import dataclass, field
 
 from ..page import DEFAULT_HEIGHT, Page, UnmodelledFeature
 from .arrangement import Band, SurveyEdge, bands_of, edges_of_survey
-from .boxes import collapsed_parent, stretched_image, text_measure
 from .breakpoints import Breakpoint, QueryWord, breakpoints_of, query_words
-from .contrast import low_contrast
-from .declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
-from .findings import Finding, Survey, sorted_findings
-from .hovering import hover_shift
-from .markup import markup
-from .names import missing_file, unmatched_name
-from .overflow import box_overflow, page_overflow
-from .overlap import overlap
-from .queries import media_ends
-from .rows import row_break
-from .targets import small_target
+from .findings import Finding, Survey
+from .kinds import find_all
 from .walk import FROM, TO, Walked, walk
 
 WALKING = 0.8
@@ -56,23 +46,3 @@ def survey(
     unmodelled = {(one.index, one.feature): one for stretch in walked.stretches for one in stretch.layout.unmodelled}
     progress(1.0)
     return Surveyed(start, end, edges_of_survey(asked, bands), bands, findings, walked, breakpoints_of(asked, findings), query_words(asked), list(unmodelled.values()))
-
-
-def find_all(asked: Survey, progress: Callable[[float], None] = lambda part: None) -> list[Finding]:
-    """All findings of all families."""
-    pages = page_overflow(asked)
-    boxes = box_overflow(asked, pages)
-    rows, collapsed = row_break(asked), collapsed_parent(asked)
-    progress(0.2)
-    found = [*pages, *boxes, *rows, *collapsed, *stretched_image(asked), *text_measure(asked)]
-    progress(0.4)
-    found += overlap(asked, [*pages, *boxes, *collapsed])
-    progress(0.6)
-    found += small_target(asked)
-    found += low_contrast(asked)
-    progress(0.8)
-    found += hover_shift(asked)
-    names, misspelt = unmatched_name(asked)
-    found += [*dead_declaration(asked), *invalid_declaration(asked), *unknown_area(asked), *names, *missing_file(asked)]
-    found += [*markup(asked), *media_ends(asked), *unused_rule(asked, misspelt)]
-    return sorted_findings(found)

@@ -2470,6 +2470,10 @@ export interface components {
             kind: string;
             /** Severity */
             severity: string;
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
             /** Key */
             key: string;
             /** Index */
@@ -2625,6 +2629,8 @@ export interface components {
         SurveyDifferenceOut: {
             /** Kind */
             kind: string;
+            /** Title */
+            title: string;
             /** Selector */
             selector: string;
             /** Is Better */

@@ -6,7 +6,7 @@ import type { Finding, Pin, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useRoom } from "../../kit/useRoom";
 import { type AxisScale, axisScale, clampWidth, labelWidth, nextStop, NARROWEST, placeLabels, WIDEST } from "../../width-axis/scale";
-import { type ChartRow, rangeOf, titleOf } from "./words";
+import { type ChartRow, rangeOf } from "./words";
 
 const Area = styled.section`
   position: relative; overflow: auto; min-height: 0; padding: 0 0 8px;
@@ -157,7 +157,7 @@ function Row({ row, x, survey, walker, pins, isOpen, onOpen, onStand, onFinding 
 }
 
 function labelFor(finding: Finding, survey: Survey): string {
-  return `${titleOf(finding.kind)}, ${rangeOf(finding.low, finding.high, survey)}`;
+  return `${finding.title}, ${rangeOf(finding.low, finding.high, survey)}`;
 }
 
 function Foot({ x, pins, walker, onWalk }: { x: AxisScale; pins: Pin[]; walker: number; onWalk: (width: number) => void }) {

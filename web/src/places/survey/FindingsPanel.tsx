@@ -5,7 +5,7 @@ import type { Finding, KeptSurvey, Pin, Survey } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
-import { rangeOf, titleOf } from "./words";
+import { rangeOf } from "./words";
 
 const Panel = styled.aside`
   padding: 14px 18px; border-left: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
@@ -61,7 +61,7 @@ export function FindingsPanel({ survey, kept, pins, chosen, ...actions }: Props)
           <ul>
             {settled.map((finding) => (
               <li key={finding.key} className="finding hint">
-                <span className="range">{rangeOf(finding.low, finding.high, survey)}</span> <span className="title">{titleOf(finding.kind)}</span> {finding.selector}
+                <span className="range">{rangeOf(finding.low, finding.high, survey)}</span> <span className="title">{finding.title}</span> {finding.selector}
                 <div>“{accepted.get(finding.key)}” <LinkButton onPress={() => actions.onWithdraw(finding.key)}>Take back</LinkButton></div>
               </li>
             ))}
@@ -83,7 +83,7 @@ function Item({ finding, survey, isChosen, onWalk, onSource, onFix, onAccept }: 
   const target = finding.low === null || finding.high === null ? null : finding.kind === "long-line" ? finding.low : finding.high;
   return (
     <li className={`finding ${finding.severity}`} data-chosen={isChosen} ref={(element) => { if (isChosen) element?.scrollIntoView({ block: "nearest" }); }}>
-      <span className="range">{rangeOf(finding.low, finding.high, survey)}</span><span className="title">{titleOf(finding.kind)}</span>
+      <span className="range">{rangeOf(finding.low, finding.high, survey)}</span><span className="title">{finding.title}</span>
       <div>{finding.message}</div>
       <div className="do">
         {target !== null && <LinkButton onPress={() => onWalk(finding, target)}>Walk to {px(target)}</LinkButton>}
@@ -140,7 +140,7 @@ function PinWords({ survey, findings, pins }: { survey: Survey; findings: Findin
         return (
           <li key={`${pin.name} ${pin.width} ${pin.height}`}>
             <strong>{pin.name}</strong>, {px(pin.width)} × {px(pin.height)}:{" "}
-            {outside ? "beyond what was walked." : there.length === 0 ? "nothing found there." : there.map((one) => `${titleOf(one.kind)} (${one.selector})`).join(", ") + "."}
+            {outside ? "beyond what was walked." : there.length === 0 ? "nothing found there." : there.map((one) => `${one.title} (${one.selector})`).join(", ") + "."}
           </li>
         );
       })}
@@ -155,7 +155,7 @@ function BeforeAndAfter({ kept, survey }: { kept: KeptSurvey | undefined; survey
     <ul className="plain">
       {kept.differences.map((one) => (
         <li key={`${String(one.is_better)} ${one.kind} ${one.selector} ${String(one.low)}`}>
-          <span className={one.is_better ? "better" : "worse"}>{one.is_better ? "Better" : "Worse"}</span>, {rangeOf(one.low, one.high, survey)}: {titleOf(one.kind)}, {one.selector}{one.is_better ? " is settled there." : ` is new there. ${one.message}`}
+          <span className={one.is_better ? "better" : "worse"}>{one.is_better ? "Better" : "Worse"}</span>, {rangeOf(one.low, one.high, survey)}: {one.title}, {one.selector}{one.is_better ? " is settled there." : ` is new there. ${one.message}`}
         </li>
       ))}
     </ul>

@@ -2,20 +2,6 @@
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
 
-const TITLES: Record<string, string> = {
-  "page-overflow": "Page scrolls sideways", "box-overflow": "Content sticks out", "row-break": "Row breaks", overlap: "Boxes cover one another",
-  "collapsed-parent": "Floats not contained", "stretched-image": "Picture out of shape", "long-line": "Long lines", "short-line": "Short lines",
-  "small-target": "Small targets", "low-contrast": "Low contrast", "hover-shift": "A state moves neighbours", "dead-declaration": "Declaration does nothing",
-  "unknown-area": "Unknown area", "invalid-declaration": "Declaration dropped", "unmatched-name": "Names do not meet", "missing-file": "File missing",
-  "duplicate-id": "Id there twice", "missing-alt": "Picture without alt", "heading-skip": "Heading level left out", "missing-landmark": "No main landmark",
-  "missing-label": "No label", "media-gap": "Gap between queries", "media-overlap": "Queries overlap", "unused-rule": "Rule not used",
-};
-
-/** What a kind of finding is called. */
-export function titleOf(kind: string): string {
-  return TITLES[kind] ?? kind;
-}
-
 /** The widths of a finding, as one says them. */
 export function rangeOf(low: number | null | undefined, high: number | null | undefined, survey: { start: number; end: number }): string {
   if (low === null || low === undefined || high === null || high === undefined) return "every width";

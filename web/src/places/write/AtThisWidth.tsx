@@ -7,7 +7,7 @@ import { px } from "../../kit/numbers";
 import type { FrameReport } from "./PageFrame";
 import { partings } from "./partings";
 import type { SurveyBehind } from "./useSurveyBehind";
-import { rangeOf, titleOf } from "../survey/words";
+import { rangeOf } from "../survey/words";
 
 const Panel = styled.aside`
   padding: 8px 16px 12px 0; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
@@ -81,7 +81,7 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured,
         ))}
         {here.slice(0, MOST).map((one) => (
           <li key={one.key}>
-            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{titleOf(one.kind)}, {rangeOf(one.low, one.high, { start: 240, end: 1920 })}.</strong> {one.message}{" "}
+            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}, {rangeOf(one.low, one.high, { start: 240, end: 1920 })}.</strong> {one.message}{" "}
             <LinkButton onPress={() => onSource(one.file, one.line)}>{one.file} line {one.line}</LinkButton>
           </li>
         ))}

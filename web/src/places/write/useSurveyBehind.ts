@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useSurvey } from "../survey/useSurvey";
-import { rangeOf, titleOf } from "../survey/words";
+import { rangeOf } from "../survey/words";
 import type { ShownNote } from "./editor/notes";
 import type { Texts } from "./texts";
 
@@ -59,6 +59,6 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
 export function findingNotes(findings: Finding[], file: string): ShownNote[] {
   return findings.filter((one) => one.file === file && one.kind !== "unused-rule" && one.kind !== "dead-declaration" && one.kind !== "invalid-declaration").map((one) => ({
     line: one.line, kind: one.severity === "wrong" ? "problem" : "doubt",
-    text: one.low === null || one.high === null ? titleOf(one.kind) : `${titleOf(one.kind)}, ${one.low === one.high ? px(one.low) : rangeOf(one.low, one.high, { start: 240, end: 1920 })}`,
+    text: one.low === null || one.high === null ? one.title : `${one.title}, ${one.low === one.high ? px(one.low) : rangeOf(one.low, one.high, { start: 240, end: 1920 })}`,
   }));
 }
