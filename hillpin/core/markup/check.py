@@ -18,6 +18,8 @@ END_IS_OPTIONAL = frozenset(["html", "head", "body", "li", "dt", "dd", "p", "rt"
 """Elements that a browser closes by itself where the standard says so (HTML 13.1.2.4)."""
 FORMATTING = frozenset(["a", "b", "big", "code", "em", "font", "i", "nobr", "s", "small", "strike", "strong", "tt", "u"])
 """Elements that are opened again where they were not closed in time (HTML 13.2.4.3)."""
+ENDS_UNTOLD = ("colgroup", "form")
+"""Elements of which the parser does not tell where they ended."""
 RAW = frozenset(["script", "style", "textarea", "title", "xmp", "iframe", "noembed", "noframes", "noscript"])
 HIDDEN = ("template", "select", "noscript", "svg", "math", "frameset")
 """What is inside follows rules of its own, or is read by browsers in more than one way: nothing is said of it."""
@@ -159,8 +161,8 @@ class _Check:
             return f"</{tag.name}> closes nothing: {tag.name} has no end tag."
         before = next((one for one in reversed(self.all) if one.tag == tag.name and one.offset is not None and one.offset < tag.offset and one.end_tag_start is None), None)
         split = next((one for one in self.split if one.tag == tag.name and one.offset is not None and one.offset < tag.offset), None)
-        if split is not None or (before is not None and tag.name in (*FORMATTING, "colgroup")):
-            # The element says it, where it was opened; of a colgroup the parser does not tell where it ended.
+        if split is not None or (before is not None and tag.name in (*FORMATTING, *ENDS_UNTOLD)):
+            # The element says it, where it was opened.
             return ""
         if tag.name == "p" and before is not None and before.parent is not None:
             breaker = next((one for one in before.parent.elements if one.offset is not None and before.offset is not None and one.offset > before.offset), None)
@@ -195,6 +197,8 @@ class _Check:
         if is_split:
             return f"The {tag} opened here is not closed before what it stands in: it is opened again after it."
         if element.end_tag_start is not None or tag in VOID or tag in END_IS_OPTIONAL or tag == "plaintext":
+            return ""
+        if tag in ENDS_UNTOLD and self.source.find(f"</{tag}", element.offset) >= 0:
             return ""
         start_tag = self.source[element.offset : element.start_tag_end] if element.start_tag_end is not None else ""
         if start_tag.endswith("/>"):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import lru_cache
 
 from ..dead import why_dead
@@ -17,6 +18,7 @@ from .walk import Stretch
 
 _STATES = ("hover", "focus", "focus-visible", "focus-within", "active", "checked", "target", "visited", "disabled", "enabled", "invalid", "valid", "required",
            "optional", "placeholder-shown", "autofill", "open", "indeterminate", "read-only", "user-invalid", "user-valid", "default", "in-range", "out-of-range")  # fmt: skip
+_LONE_TYPES = re.compile(r"(?:[a-z][a-z0-9]*\s*,\s*)*[a-z][a-z0-9]*")
 _AREA_PROPERTIES = ("grid-template-areas", "grid-area", "grid-template")
 
 
@@ -202,7 +204,8 @@ def unused_rule(survey: Survey, misspelt: set[int]) -> list[Finding]:
     state = MatchState(dict.fromkeys(_STATES, everything))
     findings: list[Finding] = []
     for rule in page.sheets.rules:
-        if id(rule) in misspelt or not rule.selectors:
+        if id(rule) in misspelt or not rule.selectors or _LONE_TYPES.fullmatch(rule.text):
+            # How pictures or quotations are to look is said once for a site, whether this page has one or not.
             continue
         if any(selector.matches(element, state) or selector.matches(element, page.cascade.state) for selector in rule.selectors for element in everything):
             continue

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { MarginNote, Numbers, SiteFile } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
-import { Editor, type Jump } from "./editor/Editor";
+import { Editor, type Jump, LEAVING } from "./editor/Editor";
 import type { Marks } from "./editor/marks";
 import type { ShownNote } from "./editor/notes";
 import { History } from "./History";
@@ -25,7 +25,8 @@ const Column = styled.section`
   .source { display: grid; grid-template-columns: minmax(0, 1fr); min-height: 0; }
   .source[data-tree="true"] { grid-template-columns: 168px minmax(0, 1fr); }
   .tabs .end button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); }
-  .status { display: flex; gap: 14px; padding: 5px 12px; border-top: 1px solid var(--hairline); color: var(--soft); overflow: hidden; white-space: nowrap; }
+  .status { display: flex; flex-wrap: wrap; gap: 0 14px; padding: 5px 12px; border-top: 1px solid var(--hairline); color: var(--soft); overflow: hidden; white-space: nowrap; }
+  .status .leaving { font-size: 12px; color: var(--faint); }
   .status strong { color: var(--ink); }
   .status .caret { margin-left: auto; overflow: hidden; text-overflow: ellipsis; color: var(--lake); }
 `;
@@ -139,6 +140,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
           Selected: <strong>{element?.name ?? "nothing"}</strong>{parent ? ` in ${parent.name}` : ""}
         </span>
         {numbers && <span>{numbers.rules_applied === 1 ? "1 rule applies" : `${numbers.rules_applied} rules apply`} here</span>}
+        <span id={LEAVING} className="leaving">Tab indents. Esc, then Tab, leaves.</span>
         <span className="caret" role="status">{caretNote}</span>
       </div>
     </Column>

@@ -1,8 +1,10 @@
 import { css } from "@codemirror/lang-css";
 import { html } from "@codemirror/lang-html";
-import { Annotation, type EditorState, Transaction } from "@codemirror/state";
+import { Annotation, type EditorState, Text as CodeText, Transaction } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import { memo, useEffect, useRef } from "react";
+import { closingTags } from "./closingTags";
+import { habitOf } from "./habit";
 import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
 import { type Marks, marksField, setMarks } from "./marks";
 import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
@@ -36,6 +38,9 @@ interface Props {
   onPlace: (path: string, offset: number, line: number) => void;
   onNote: (text: string) => void;
 }
+
+/** The element that says how the editor is left. */
+export const LEAVING = "leaving-the-editor";
 
 const programmatic = Annotation.define<boolean>();
 
@@ -80,13 +85,15 @@ export const Editor = memo(function Editor(props: Props) {
     const editor = view.current;
     if (!editor || shown.current === path) return;
     if (shown.current) states.current.set(shown.current, editor.state);
+    const isMarkup = /\.html?$|\.svg$/i.test(path);
     const extensions = [
-      nudgeKeys, setup, /\.html?$|\.svg$/i.test(path) ? html() : css(), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
-      EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, tabindex: "0" }),
+      nudgeKeys, setup, isMarkup ? [html({ autoCloseTags: false }), closingTags] : css(), habitOf(CodeText.of(text.split("\n")), isMarkup), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, "aria-describedby": LEAVING, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
         const head = update.state.selection.main.head;
-        const byPerson = update.transactions.some((t) => t.isUserEvent("select") || t.isUserEvent("input") || t.isUserEvent("delete"));
+        // Going to a line and finding words have no event of their own; undo, and what is put in from elsewhere, select nothing.
+        const byPerson = update.transactions.some((t) => (t.selection && !t.docChanged) || t.isUserEvent("input") || t.isUserEvent("delete"));
         if (update.selectionSet || update.docChanged) latest.current.onPlace(path, head, update.state.doc.lineAt(head).number);
         if (update.selectionSet && !own && byPerson) latest.current.onCaret(path, head, update.state.doc.lineAt(head).number);
         if (update.selectionSet || update.transactions.some((t) => t.effects.some((e) => e.is(setNotes)))) latest.current.onNote(noteAt(update.view, head));
