@@ -240,8 +240,8 @@ def convert_row(request: HttpRequest, site_id: int, payload: ConvertIn) -> Conve
     """A container's rows by another method, as a changed file."""
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
     with lock:
-        made = convert(page, _container(page, payload.selected), payload.target, payload.fluid)
-    return ConvertOut(css=made.css, file=made.file, text=made.text, notes=list(made.notes))
+        made = convert(page, _container(page, payload.selected), payload.target, payload.fluid, payload.loosen)
+    return ConvertOut(css=made.css, file=made.file, text=made.text, notes=list(made.notes), fixed_around=made.fixed_around)
 
 
 @router.post("/{site_id}/convert/compare", response={200: list[StretchOut], 404: ErrorOut, 422: ErrorOut})
@@ -253,7 +253,7 @@ def compare_rows(request: HttpRequest, site_id: int, payload: CompareIn) -> list
     with lock, changed_lock:
         stretches = compare(page, changed, _container(page, payload.selected), payload.start, payload.end)
     return [
-        StretchOut(first=one.first, last=one.last, is_equal=one.is_equal, distance=one.distance if math.isfinite(one.distance) else None, element=one.element)
+        StretchOut(**{**asdict(one), "distance": one.distance if math.isfinite(one.distance) else None})
         for one in stretches
     ]
 

@@ -245,6 +245,8 @@ class ConvertIn(FromCodeIn):
 
     target: Target
     fluid: bool = False
+    loosen: bool = False
+    """Whether a fixed width around the container becomes a maximum."""
 
 
 class ConvertOut(Schema):
@@ -254,6 +256,8 @@ class ConvertOut(Schema):
     file: str
     text: str
     notes: list[str]
+    fixed_around: str
+    """An element around the container whose width is fixed: inside it nothing is fluid."""
 
 
 class CompareIn(FromCodeIn):
@@ -273,6 +277,10 @@ class StretchOut(Schema):
     is_equal: bool
     distance: float | None
     element: str
+    is_sideways: bool
+    """False where boxes keep their x and width, and only heights differ."""
+    holds_floats: bool
+    """Whether the container is higher because it holds its floats now."""
 
 
 class RangeOut(Schema):

@@ -120,6 +120,50 @@ class Converting(unittest.TestCase):
             [(one.first, one.last, one.is_equal) for one in stretches], [(300, 959, False), (960, 1100, True)]
         )
 
+    def test_fluid_is_target_by_context_where_the_container_is_widest(self) -> None:
+        fixed = ".row { max-width: 960px; overflow: hidden } .fare { float: left; width: 300px; height: 50px; margin-right: 30px } .fare:last-child { margin-right: 0 }"
+        for target in ("float", "flex", "grid"):
+            page = page_of(fixed, THREE)
+            after = convert(page, only(page, ".row"), target, fluid=True).page(page)
+            # 300 ÷ 960 = 31.25% and 30 ÷ 960 = 3.125%: at 640, 200 each and 20 between, and no box drops.
+            rects = after.layout(640).rects
+            self.assertEqual(
+                [(rects[one].x, rects[one].width) for one in after.select(".fare")],
+                [(0, 200), (220, 200), (440, 200)],
+            )
+            stretches = compare(page, after, only(page, ".row"), 300, 1100)
+            self.assertEqual([(one.first, one.is_equal) for one in stretches], [(300, False), (960, True)])
+
+    def test_what_all_boxes_share_is_taken_back_where_it_was_said(self) -> None:
+        css = FLOATS + "@media (min-width: 900px) { .fare { width: 23.5% } .fare:first-child { width: 49% } }"
+        for target in ("float", "flex", "grid"):
+            _, stretches = self.convert(css, target)
+            self.assertTrue(all(one.is_equal for one in stretches), stretches)
+
+    def test_a_fixed_width_around_is_said_and_loosened_when_asked(self) -> None:
+        css = "main { width: 1000px } .row { overflow: hidden } .fare { float: left; width: 300px; height: 9px; margin-right: 50px } .fare:last-child { margin: 0 }"
+        page = page_of(css, f"<main>{THREE}</main>")
+        made = convert(page, only(page, ".row"), "float", fluid=True)
+        self.assertEqual(made.fixed_around, "main")
+        self.assertEqual(
+            made.notes,
+            ("main around it is 1000px wide by index.html line 1, at every viewport: what is inside never changes until that is a maximum.",),
+        )
+        still = made.page(page)
+        self.assertEqual(still.layout(500).rects[still.select(".fare")[0]].width, 300)
+        loose = convert(page, only(page, ".row"), "float", fluid=True, loosen=True).page(page)
+        # 30% of 500.
+        self.assertEqual(loose.layout(500).rects[loose.select(".fare")[0]].width, 150)
+
+    def test_heights_alone_are_told_apart_from_boxes_that_moved_sideways(self) -> None:
+        floats = ".row { width: 600px } .fare { float: left; width: 200px; height: 50px }"
+        made, stretches = self.convert(floats, "grid")
+        del made
+        self.assertEqual(
+            [(one.is_equal, one.is_sideways, one.holds_floats, one.distance, one.element) for one in stretches],
+            [(False, False, True, 50, "div.row")],
+        )
+
     def test_boxes_in_plain_flow_are_no_row(self) -> None:
         with self.assertRaisesRegex(InputError, "one below the other at every width"):
             self.convert(".fare { height: 20px }", "grid")

@@ -15,7 +15,7 @@ from ..page import Layout, Page
 from .arrange import Arranged, arrange
 from .code import Method, rules_of
 from .declarations import Declarations, media_blocks, written
-from .from_code import FROM, FromCode, plan_from_page
+from .from_code import FROM, TO, FromCode, plan_from_page
 from .lengths import css_length, css_px, decimals_for, exact
 from .names import class_of
 from .plan import Arrangement, Plan, Row
@@ -26,29 +26,70 @@ METHOD: dict[str, Method] = {"grid": "grid-lines", "flex": "flex", "float": "flo
 
 @dataclass(frozen=True, slots=True)
 class Conversion:
-    """The styles to add, the file they go into with its new text, and what did not add up before."""
+    """The styles to add, the file they go into with its new text, what did not add up before, and what holds it still."""
 
     css: str
     file: str
     text: str
     notes: tuple[str, ...]
+    fixed_around: str = ""
+    """The name of an element around the container whose width is fixed: inside it nothing is fluid."""
 
     def page(self, page: Page) -> Page:
         """The page as it would be."""
         return Page(Changed(page.files, self.file, self.text), page.path)
 
 
-def convert(page: Page, container: Element, target: Target, fluid: bool = False) -> Conversion:
-    """Rewrite a container's rows. ``fluid`` turns px into parts of the container.
+def convert(page: Page, container: Element, target: Target, fluid: bool = False, loosen: bool = False) -> Conversion:
+    """Rewrite a container's rows. ``fluid`` turns px into parts of the container: target ÷ context for each box and gap, as
+    they stand where the container is widest. ``loosen`` gives a fixed width around the container back to its maximum.
 
     Raises InputError where the container holds no rows, or the method cannot give their order.
     """
-    found = plan_from_page(page, container)
+    found = plan_from_page(page, container, as_meant=fluid)
+    around = _fixed_around(page, container) if fluid else None
     if fluid:
         found.each = [_made_fluid(plan) for plan in found.each]
     css = _styles(page, found, container, target, fluid)
+    if around is not None and loosen:
+        css += f"\n{own_selector(page, around.element)} {{\n  width: auto;\n  max-width: {around.width};\n}}\n"
     file, text = _appended(page, container, css)
-    return Conversion(css, file, text, tuple(found.notes))
+    notes = [*found.notes, *([around.sentence(loosen)] if around is not None else [])]
+    if fluid and (own := _fixed(page, container)) is not None:
+        notes.append(f"{container.name()} was {own.width} wide by {own.place}, at every viewport; it is at most so wide now.")
+    return Conversion(css, file, text, tuple(notes), around.element.name() if around is not None else "")
+
+
+@dataclass(frozen=True, slots=True)
+class _Fixed:
+    """An element with a width in fixed lengths, and where that is said."""
+
+    element: Element
+    width: str
+    place: str
+
+    def sentence(self, is_loosened: bool) -> str:
+        """What it means for parts of it."""
+        name = self.element.name()
+        if is_loosened:
+            return f"{name} was {self.width} wide by {self.place}; it is at most so wide now."
+        return f"{name} around it is {self.width} wide by {self.place}, at every viewport: what is inside never changes until that is a maximum."
+
+
+def _fixed(page: Page, element: Element) -> _Fixed | None:
+    """The fixed width of an element, as declared where it is widest."""
+    layout = page.layout(TO)
+    style = layout.tree.styles.get(element)
+    winner = style.winners.get("width") if style is not None else None
+    if style is None or winner is None or winner.declaration is None or not style.width.is_definite_form or style.width.has_percentage or style.uses_viewport:
+        return None
+    declaration = winner.declaration
+    return _Fixed(element, css_px(Fraction(style.width.resolve(0), 64)), f"{declaration.file or 'its style attribute'} line {declaration.line}")
+
+
+def _fixed_around(page: Page, container: Element) -> _Fixed | None:
+    """The innermost element around a container whose width is fixed."""
+    return next((found for one in container.ancestors() if (found := _fixed(page, one)) is not None), None)
 
 
 def _made_fluid(plan: Plan) -> Plan:
@@ -97,6 +138,8 @@ def _styles(page: Page, found: FromCode, container: Element, target: Target, flu
         if target != "float":
             plan = _margins_as_gaps(plan)
         stated.append(_Stated(arrangement.starts, _Rewriter(layout, container, target, plan, names, follows).rules(fluid)))
+    rewritten = [one.rules for one in stated if one.rules is not None]
+    _share(rewritten, names[2], list(names[1].values())[1:])
     if all(one.rules is None for one in stated):
         raise InputError(f"The boxes of {container.name()} stand one below the other at every width, in plain flow: there is no row to write another way.")
     return "\n".join([f"/* {container.name()} as {target} */", *_in_runs(stated)]) + "\n"
@@ -175,7 +218,7 @@ class _Rewriter:
         self._alignment(rules)
         if fluid:
             self._loosen(rules)
-        return _shared(rules, self.every, [self.selectors[cell.box.id] for context in arranged.contexts.values() for cell in context.cells])
+        return rules
 
     def _has_clearing(self) -> bool:
         """Generated content that cleared floats would be an item of a grid or of a flex line."""
@@ -206,15 +249,22 @@ class _Rewriter:
             rules.put(self.outer, "max-width", css_px(Fraction(width.resolve(0), 64)))
 
 
-def _shared(rules: Declarations, every: str, boxes: list[str]) -> Declarations:
-    """What all boxes declare alike goes to the selector of all boxes, which comes first."""
-    alike = [(name, value) for name, value in rules.rules[boxes[0]].items() if all(rules.rules[box].get(name) == value for box in boxes)]
-    for name, value in alike:
-        rules.put(every, name, value.text, value.sum)
-        for box in boxes:
-            del rules.rules[box][name]
-    rules.rules = {selector: values for selector, values in rules.rules.items() if values}
-    return rules
+def _share(stretches: list[Declarations], every: str, boxes: list[str]) -> None:
+    """What all boxes declare alike goes to the selector of all boxes, which comes first; only where that is so in each stretch,
+    so that what one of them takes back is said of the same selector."""
+    names = dict.fromkeys(name for rules in stretches for box in boxes for name in rules.rules.get(box, {}))
+    for name in names:
+        values = [[rules.rules.get(box, {}).get(name) for box in boxes] for rules in stretches]
+        if not all(all(value == row[0] for value in row) for row in values):
+            continue
+        for rules, row in zip(stretches, values, strict=True):
+            if row[0] is not None:
+                rules.put(every, name, row[0].text, row[0].sum)
+                for box in boxes:
+                    del rules.rules[box][name]
+    for rules in stretches:
+        first = {every: rules.rules[every]} if every in rules.rules else {}
+        rules.rules = {selector: values for selector, values in {**first, **rules.rules}.items() if values}
 
 
 def _without_edges(rules: Declarations, outer: str) -> Declarations:

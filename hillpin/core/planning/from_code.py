@@ -43,13 +43,17 @@ class FromCode:
     notes: list[str] = field(default_factory=list)
 
 
-def plan_from_page(page: Page, container: Element) -> FromCode:
-    """Read the rows of a container. Raises InputError where it holds no boxes to arrange."""
+def plan_from_page(page: Page, container: Element, *, as_meant: bool = False) -> FromCode:
+    """Read the rows of a container. ``as_meant`` reads each stretch between queries where the container is widest: rows that
+    break at narrower widths because their px do not fit are no arrangements of their own.
+
+    Raises InputError where it holds no boxes to arrange.
+    """
     children = [child for child in container.elements if _is_part(page, child)]
     if not children:
         raise InputError(f"{container.name()} holds no boxes that stand in rows. Select the element around them.")
     identities = {child: f"b{number + 1}" for number, child in enumerate(children)}
-    reader = _Reader(page, container, identities)
+    reader = _Reader(page, container, identities, as_meant)
     names = dict(zip(identities.values(), _names(children), strict=True))
     each = [reader.plan(first, last, names) for first, last in reader.stretches()]
     merged = _merged(each)
@@ -106,7 +110,8 @@ class _Seen:
 
 
 class _Reader:
-    def __init__(self, page: Page, container: Element, identities: dict[Element, str]) -> None:
+    def __init__(self, page: Page, container: Element, identities: dict[Element, str], as_meant: bool) -> None:
+        self.as_meant = as_meant
         self.page = page
         self.container = container
         self.identities = identities
@@ -116,7 +121,7 @@ class _Reader:
         """The viewport widths over which the same boxes stand in the same rows and the same queries count."""
         cuts = {turn for turn in turning_widths(self.page.conditions) if FROM < turn <= TO}
         probes = sorted({*range(FROM, TO + 1, STEP), TO, *cuts, *(cut - 1 for cut in cuts)})
-        for low, high in pairwise(probes):
+        for low, high in pairwise(probes) if not self.as_meant else ():
             if high in cuts or self._rows_at(low) == self._rows_at(high):
                 continue
             while high - low > 1:
@@ -126,13 +131,22 @@ class _Reader:
         ordered = sorted(cuts)
         return list(zip([FROM, *ordered], [*(cut - 1 for cut in ordered), TO], strict=True))
 
+    def _widest(self, first: int, last: int) -> int:
+        """The least viewport width of a stretch at which the container is as wide as it gets there."""
+        most = self._room(self.page.layout(last))
+        low, high = first, last
+        while low < high:
+            middle = (low + high) // 2
+            low, high = (low, middle) if self._room(self.page.layout(middle)) >= most else (middle + 1, high)
+        return high
+
     def _rows_at(self, width: int) -> tuple[tuple[str, int], ...]:
         seen = self._seen(self.page.layout(width))
         return tuple((identity, box.row) for identity, box in seen.items())
 
     def plan(self, first: int, last: int, names: dict[str, str]) -> Plan:
         """How the boxes stand in one stretch, drawn at one width of it."""
-        at = next((width for width in reversed(DRAWN_AT) if first <= width <= last), (first + last) // 2)
+        at = self._widest(first, last) if self.as_meant else next((width for width in reversed(DRAWN_AT) if first <= width <= last), (first + last) // 2)
         layout = self.page.layout(at)
         other = max((self.page.layout(end) for end in (first, last)), key=lambda one: abs(self._room(one) - self._room(layout)))
         room, room_there = self._room(layout), self._room(other)

@@ -12,7 +12,7 @@ from ..layout.boxes import Kind
 from ..markup.tree import Element
 from ..numbers import px
 from .findings import Survey, box_of, declared, name_of, runs_of
-from .rows import counts_of, row_numbers
+from .rows import HALF, counts_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -105,13 +105,40 @@ def _arrangements(survey: Survey, stretch: Stretch, element: Element) -> list[st
         columns = max((sum(max(int(cell.attributes.get("colspan", "1") or 1) if cell.attributes.get("colspan", "1").isdigit() else 1, 1) for cell in row.elements if cell.tag in ("td", "th")) for row in element.descendants() if row.tag == "tr"), default=0)
         return [f"table, {columns} {'column' if columns == 1 else 'columns'}"] * len(stretch.x)
     parts = _parts(survey, stretch, element)
-    rows = row_numbers(stretch, parts)
+    rows = rows_by_place(stretch, parts)
     changes = np.flatnonzero((rows[1:] != rows[:-1]).any(axis=1)) + 1
     words: list[str] = []
     bounds = [0, *(int(one) for one in changes), len(rows)]
     for low, high in pairwise(bounds):
         words += [_words(stretch, parts, rows[low], low, high)] * (high - low)
     return words
+
+
+NEIGHBOURS = 12
+"""How many boxes of a row before it a box is held against: those that stand further up are out of its way."""
+
+
+def rows_by_place(stretch: Stretch, indexes: list[int]) -> np.ndarray:
+    """The row of each sibling at each width, by where they stand and not by their order: (widths, siblings).
+
+    From the top down, a box begins a further row where it stands below another one of the row, or lower and in its way.
+    """
+    order = np.argsort(stretch.y[:, indexes], axis=1, kind="stable")
+    x, y, right, bottom = (np.take_along_axis(table[:, indexes], order, axis=1) for table in (stretch.x, stretch.y, stretch.right, stretch.bottom))
+    rows = np.zeros(order.shape, np.int32)
+    top, lowest = y[:, 0].copy(), bottom[:, 0].copy()
+    for place in range(1, order.shape[1]):
+        first = max(place - NEIGHBOURS, 0)
+        beside = rows[:, first:place] == rows[:, place - 1 : place]
+        shared = np.minimum(right[:, first:place], right[:, place : place + 1]) - np.maximum(x[:, first:place], x[:, place : place + 1])
+        in_the_way = (beside & (shared > HALF)).any(axis=1)
+        breaks = (y[:, place] > top + HALF) & (in_the_way | (y[:, place] >= lowest - HALF))
+        rows[:, place] = rows[:, place - 1] + breaks
+        top = np.where(breaks, y[:, place], top)
+        lowest = np.where(breaks, bottom[:, place], np.minimum(lowest, bottom[:, place]))
+    placed = np.empty_like(rows)
+    np.put_along_axis(placed, order, rows, axis=1)
+    return placed
 
 
 def _words(stretch: Stretch, parts: list[int], row: np.ndarray, low: int, high: int) -> str:
@@ -134,7 +161,8 @@ def _shares(stretch: Stretch, parts: list[int], low: int, high: int) -> str:
     """The widths as small whole numbers, where they are so over the whole band and not all the same."""
     found: set[str] = set()
     for at in {low, (low + high - 1) // 2, high - 1}:
-        widths = [int(stretch.right[at, one] - stretch.x[at, one]) for one in parts]
+        by_place = sorted(parts, key=lambda one: int(stretch.x[at, one]))
+        widths = [int(stretch.right[at, one] - stretch.x[at, one]) for one in by_place]
         found.add(ratio_of(widths))
     return found.pop() if len(found) == 1 else ""
 

@@ -2314,6 +2314,8 @@ export interface components {
             text: string;
             /** Notes */
             notes: string[];
+            /** Fixed Around */
+            fixed_around: string;
         };
         /**
          * ConvertIn
@@ -2341,6 +2343,11 @@ export interface components {
              * @default false
              */
             fluid: boolean;
+            /**
+             * Loosen
+             * @default false
+             */
+            loosen: boolean;
         };
         /**
          * StretchOut
@@ -2357,6 +2364,10 @@ export interface components {
             distance: number | null;
             /** Element */
             element: string;
+            /** Is Sideways */
+            is_sideways: boolean;
+            /** Holds Floats */
+            holds_floats: boolean;
         };
         /**
          * CompareIn

@@ -118,26 +118,29 @@ interface Made {
   file: string;
   text: string;
   notes: string[];
+  fixed_around: string;
 }
 
 function Rewrite({ siteId, page, selected, drafts, onPut }: Props) {
   const [target, setTarget] = useState<Target>("grid");
   const [fluid, setFluid] = useState(false);
+  const [loosen, setLoosen] = useState(false);
   const [made, setMade] = useState<Made | null>(null);
   const [trouble, setTrouble] = useState("");
   const path = { site_id: siteId };
-  const rewrite = async () => {
+  const rewrite = async (isLoose = loosen) => {
     setTrouble("");
     setMade(null);
+    setLoosen(isLoose);
     try {
-      setMade(await ask(client.POST("/api/sites/{site_id}/convert", { params: { path }, body: { page, selected, drafts, target, fluid } })));
+      setMade(await ask(client.POST("/api/sites/{site_id}/convert", { params: { path }, body: { page, selected, drafts, target, fluid, loosen: isLoose } })));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
   // Written anew on the texts as they are now: they may have gone on since.
   const put = () => onPut(async (latest) => {
-    const again = await ask(client.POST("/api/sites/{site_id}/convert", { params: { path }, body: { page, selected, drafts: latest, target, fluid } }));
+    const again = await ask(client.POST("/api/sites/{site_id}/convert", { params: { path }, body: { page, selected, drafts: latest, target, fluid, loosen } }));
     return { file: again.file, text: again.text, caret: Math.max(again.text.lastIndexOf(again.css), 0), notes: [] };
   }).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)));
   return (
@@ -156,6 +159,7 @@ function Rewrite({ siteId, page, selected, drafts, onPut }: Props) {
       {made && (
         <>
           {made.notes.length > 0 && <ul aria-label="What does not add up">{made.notes.map((note) => <li key={note}>{note}</li>)}</ul>}
+          {made.fixed_around && !loosen && <Button onPress={() => void rewrite(true)}>Let {made.fixed_around} give way too</Button>}
           <Comparison ask={{ siteId, page, selected, drafts, file: made.file, text: made.text }} />
           <pre tabIndex={0} aria-label="The new rules">{made.css}</pre>
           <Button data-strong onPress={() => void put()}>Put at the end of {made.file}</Button>
@@ -199,13 +203,22 @@ function Comparison({ ask: question }: { ask: Question }) {
       )}
       <ul aria-label="Where it is equal">
         {state.stretches.map((one) => (
-          <li key={one.first} className={one.is_equal ? undefined : "parts"}>
-            {px(one.first)} to {px(one.last)}: {one.is_equal ? "all stands as it stood" : one.distance === null ? `${one.element} comes or goes` : `${one.element} parts by up to ${px(one.distance)}`}
+          <li key={one.first} className={one.is_equal || !one.is_sideways ? undefined : "parts"}>
+            {px(one.first)} to {px(one.last)}: {wordsOf(one)}
           </li>
         ))}
       </ul>
     </div>
   );
+}
+
+/** What a stretch of widths comes to: boxes that moved sideways are told apart from heights alone. */
+function wordsOf(one: Stretch): string {
+  if (one.is_equal) return "all stands as it stood";
+  if (one.distance === null) return `${one.element} comes or goes`;
+  if (one.is_sideways) return `${one.element} stands elsewhere sideways, by up to ${px(one.distance)}`;
+  if (one.holds_floats) return `sideways all stands as it stood; the container holds its floats now, so ${one.element} is up to ${px(one.distance)} higher or lower`;
+  return `sideways all stands as it stood; heights differ by up to ${px(one.distance)}, at ${one.element}`;
 }
 
 async function compareAll(question: Question, signal: AbortSignal, tell: (stretches: Stretch[], upTo: number) => void): Promise<void> {
@@ -225,8 +238,8 @@ function joined(before: Stretch[], after: Stretch[]): Stretch[] {
   const all = [...before];
   for (const one of after) {
     const last = all.at(-1);
-    if (last?.is_equal !== one.is_equal) all.push(one);
-    else all[all.length - 1] = { ...last, last: one.last, distance: last.distance === null || one.distance === null ? null : Math.max(last.distance, one.distance), element: (one.distance ?? Infinity) > (last.distance ?? Infinity) ? one.element : last.element };
+    if (last?.is_equal !== one.is_equal || last.is_sideways !== one.is_sideways) all.push(one);
+    else all[all.length - 1] = { ...last, last: one.last, holds_floats: last.holds_floats || one.holds_floats, distance: last.distance === null || one.distance === null ? null : Math.max(last.distance, one.distance), element: (one.distance ?? Infinity) > (last.distance ?? Infinity) ? one.element : last.element };
   }
   return all;
 }
