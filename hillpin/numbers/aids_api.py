@@ -9,15 +9,17 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.aids.breaks import open_query, rule_at
-from ..core.aids.contest import contest_of, contested, taken_over
+from ..core.aids.contest import contest_of, contested
 from ..core.aids.goal import Goal, number_at, solve
 from ..core.aids.outline import moved, outline_of
 from ..core.aids.overlays import overlays_of
 from ..core.aids.property_sum import comes_to
 from ..core.aids.states import hold
+from ..core.aids.take_over import can_be_taken_over, taken_over
 from ..core.errors import InputError
 from ..core.markup.tree import Element
 from ..core.page import Page
+from ..core.styles.media import Viewport
 from ..core.working.comment import comment_of, refreshed, with_comment
 from ..core.working.explain import explain
 from ..sites.models import Site
@@ -64,7 +66,9 @@ def contest(request: HttpRequest, site_id: int, payload: ContestIn) -> ContestOu
         properties = contested(page, layout, element)
         prop = payload.property or next(iter(properties), "")
         found = contest_of(page, layout, element, prop) if prop else None
-        return ContestOut(properties=properties, contest=found, comes_to=comes_to(page, layout, element, prop))
+        own = next((file for file in reversed(page.sheets.files) if file in page.sheet_texts), "")
+        taken = can_be_taken_over(page, layout, element, found, own) if found is not None and own else set()
+        return ContestOut(properties=properties, contest=found, comes_to=comes_to(page, layout, element, prop), own=own, taken_over=[{"file": file, "line": line} for file, line in sorted(taken)])
 
 
 @router.post("/{site_id}/take-over", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
@@ -72,10 +76,9 @@ def take_over(request: HttpRequest, site_id: int, payload: TakeOverIn) -> TextOu
     """A rule of another sheet at the end of one's own, narrowed to the element's section."""
     page, lock = _page(site_id, payload)
     with lock:
-        own = page.sheet_texts.get(payload.into)
-        if own is None:
-            raise InputError(f"{payload.into} is not a sheet that the page links.")
-        text = taken_over(page, _element(page, payload.selected), rule_at(page, payload.file, payload.line), own)
+        element, rule = _element(page, payload.selected), rule_at(page, payload.file, payload.line)
+        text = taken_over(page, element, rule, payload.into, Viewport(payload.width, payload.height))
+        own = page.sheet_texts[payload.into]
     return TextOut(file=payload.into, text=text, caret=len(own), notes=[])
 
 

@@ -33,6 +33,13 @@ class ContestIn(ViewIn):
     property: str = ""
 
 
+class SourceLineOut(Schema):
+    """A line of a source."""
+
+    file: str
+    line: int
+
+
 class ContestOut(Schema):
     """The contested properties of an element, and the contest for one of them."""
 
@@ -40,9 +47,13 @@ class ContestOut(Schema):
     contest: Contest | None
     comes_to: str
     """How its number comes about, where it has one."""
+    own: str
+    """The sheet that rules are taken over into: the page's last one."""
+    taken_over: list[SourceLineOut]
+    """Declarations whose rule can be taken over: narrowed, it reaches the element and wins."""
 
 
-class TakeOverIn(PageIn):
+class TakeOverIn(ViewIn):
     """A rule by its place, and the sheet it goes into."""
 
     selected: int

@@ -6,15 +6,17 @@ import unittest
 from textwrap import dedent
 
 from hillpin.core.aids.breaks import habit_of, open_query
-from hillpin.core.aids.contest import Contest, contest_of, contested, narrowed, taken_over
+from hillpin.core.aids.contest import Contest, contest_of, contested
 from hillpin.core.aids.goal import Goal, Solved, number_at, solve
 from hillpin.core.aids.outline import moved, outline_of
 from hillpin.core.aids.overlays import overlays_of
 from hillpin.core.aids.property_sum import comes_to
 from hillpin.core.aids.states import Held, hold
+from hillpin.core.aids.take_over import can_be_taken_over, narrowed, taken_over
 from hillpin.core.errors import InputError
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
+from hillpin.core.styles.media import Viewport
 from hillpin.core.working.comment import comment_of, refreshed, with_comment
 
 from .pages import only
@@ -81,17 +83,64 @@ section { line-height: 2 }
         page = linked(self.CSS, "<section class=box><p id=one>x</p></section>")
         self.assertEqual(set(contested(page, page.layout(800), only(page, "#one"))), {"color", "width"})
 
-    def test_a_rule_is_taken_over_narrowed_to_its_section(self) -> None:
-        page = linked("p, .x:is(a, b) { color: red; margin: 0 }", "<section id=fares><p>x</p></section>")
-        (rule,) = page.sheets.rules
-        text = taken_over(page, only(page, "p"), rule, "body { margin: 0 }\n")
+
+class TakingOver(unittest.TestCase):
+    BODY = "<section id=fares class=part><p class=lead>x</p></section><section id=boats><p class=lead>y</p></section>"
+
+    def sheets(self, base: str, own: str, body: str = BODY) -> Page:
+        html = HEAD.replace("<body>", "<link rel=stylesheet href=own.css><body>") + body
+        return Page(MemoryFiles({"index.html": html, "s.css": base, "own.css": own}))
+
+    def take(self, base: str, own: str = "", selector: str = "#fares .lead", body: str = BODY) -> str:
+        """What is added to the own sheet for the first rule of the base sheet."""
+        page = self.sheets(base, own, body)
+        text = taken_over(page, only(page, selector), page.sheets.rules[0], "own.css", Viewport(800, 600))
+        return text[text.index("*/") + 3 :]
+
+    def test_narrowed_to_the_section(self) -> None:
         self.assertEqual(
-            text,
-            "body { margin: 0 }\n\n/* from s.css, line 1 */\n#fares p, #fares .x:is(a, b) {\n  color: red;\n  margin: 0;\n}\n",
+            self.take("p, .x:is(a, b) { color: red; margin: 0 }"), "#fares p {\n  color: red;\n  margin: 0;\n}\n"
         )
-        self.assertEqual(narrowed(page, only(page, "section"), ".late"), "#fares.late")
+
+    def test_a_selector_that_names_the_section_itself(self) -> None:
+        # “#fares section .lead” would match nothing: the section holds no other one.
+        self.assertTrue(self.take("section .lead { color: red }").startswith("section#fares .lead {"))
+        self.assertTrue(self.take("section.part > .lead { color: red }").startswith("section.part#fares > .lead {"))
+        self.assertTrue(self.take("section { color: red }", selector="#fares").startswith("section#fares {"))
+        self.assertTrue(
+            self.take("section + section .lead { color: red }", selector="#boats .lead").startswith(
+                "section + section#boats .lead {"
+            )
+        )
+
+    def test_what_is_written_reaches_what_the_rule_reached_there(self) -> None:
+        for selector in ("main :nth-child(1) .lead", "main > section > *", "p:not(.late)", ".lead"):
+            page = self.sheets(selector + " { color: red }", "", f"<main>{self.BODY}</main>")
+            element = only(page, "#fares .lead")
+            text = narrowed(page, element, selector)
+            inside = [one for one in page.select(selector) if only(page, "#fares") in one.ancestors()]
+            self.assertEqual(page.select(text), inside, text)
+
+    def test_not_offered_where_something_still_wins(self) -> None:
+        with self.assertRaisesRegex(InputError, r"It would not win: color .* by #fares p.lead, own.css line 1"):
+            self.take("p { color: red }", "#fares p.lead { color: blue }")
+        with self.assertRaisesRegex(InputError, "It would not win"):
+            self.take(".lead { color: red }", "p { color: blue !important }")
+        page = self.sheets("p { color: red }\n.lead { width: 9px }", "#fares p.lead { color: blue }")
+        element, layout = only(page, "#fares .lead"), page.layout(800)
+        for prop, expected in (("color", set()), ("width", {("s.css", 2)})):
+            contest = contest_of(page, layout, element, prop)
+            self.assertEqual(can_be_taken_over(page, layout, element, contest, "own.css"), expected)
+
+    def test_inside_its_query_where_it_counts(self) -> None:
+        text = self.take("@media (min-width: 900px) { .lead { width: 9px } }")
+        self.assertEqual(text, "@media (min-width: 900px) {\n  #fares .lead {\n    width: 9px;\n  }\n}\n")
+
+    def test_refused(self) -> None:
         with self.assertRaisesRegex(InputError, "no section with a name"):
-            narrowed(linked("", "<p>x</p>"), only(linked("", "<p>x</p>"), "p"), "p")
+            self.take("p { color: red }", selector="p", body="<p>x</p>")
+        with self.assertRaisesRegex(InputError, "container query"):
+            self.take("@container (width > 1px) { .lead { width: 9px } }")
 
 
 class Moves(unittest.TestCase):

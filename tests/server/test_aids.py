@@ -39,12 +39,17 @@ class Aids(TestCase):
             [("color: blue", "own.css", True), ("color: red", "base.css", False)],
         )
         self.assertIn("margin-top", answer["properties"])
-        taken = self.ask("take-over", selected=4, file="base.css", line=1, into="own.css")
+        # In the own sheet “#fares p” would be as specific and later: it wins. The grid's rule reaches no section.
+        self.assertEqual(answer["own"], "own.css")
+        self.assertEqual(answer["taken_over"], [{"file": "base.css", "line": 1}])
+        taken = self.ask("take-over", width=800, selected=4, file="base.css", line=1, into="own.css")
         self.assertTrue(
             taken["text"].endswith(
                 "/* from base.css, line 1 */\n#fares p {\n  color: red;\n  margin: 0;\n}\n"
             )
         )
+        refused = self.ask("take-over", 422, width=800, selected=0, file="base.css", line=1, into="own.css")
+        self.assertIn("no section with a name", refused["detail"])
 
     def test_tree_and_moves(self) -> None:
         self.assertEqual(

@@ -91,6 +91,11 @@ def _active(page: Page, layout: Layout) -> ActiveRules:
     return ActiveRules(layout.viewport)
 
 
+def winner_of(page: Page, element: Element, prop: str, active: ActiveRules) -> Candidate | None:
+    """The declaration that sets a longhand of an element, among rules that count."""
+    return next((one for one in page.cascade.candidates(element, prop, active) if one.wins), None)
+
+
 def _contenders(page: Page, element: Element, prop: str, active: ActiveRules) -> list[Contender]:
     candidates = page.cascade.candidates(element, prop, active)[::-1]
     winner = next((one for one in candidates if one.wins), None)
@@ -136,37 +141,3 @@ def _why(one: Candidate, winner: Candidate | None) -> str:
 
 def _dotted(specificity: tuple[int, int, int]) -> str:
     return ",".join(str(part) for part in specificity)
-
-
-def narrowed(page: Page, element: Element, selector: str) -> str:
-    """A selector that reaches only what stands in the element's section: the section's own name before it."""
-    section = next((node for node in [element, *element.ancestors()] if node.tag in ("section", "article", "header", "footer", "nav", "aside", "main") and (node.id or node.classes)), None)
-    if section is None:
-        raise InputError("The box stands in no section with a name of its own. Give the section an id or a class first.")
-    name = f"#{section.id}" if section.id else f".{section.attributes['class'].split()[0]}"
-    if section is element:
-        return ", ".join(f"{name}{part}" if part.startswith((".", "#", ":", "[")) else f"{part}{name}" for part in _parts(selector))
-    return ", ".join(f"{name} {part}" for part in _parts(selector))
-
-
-def _parts(selector: str) -> list[str]:
-    """The members of a selector list, commas in brackets left alone."""
-    parts, depth, start = [], 0, 0
-    for at, character in enumerate(selector):
-        depth += (character in "([") - (character in ")]")
-        if character == "," and depth == 0:
-            parts.append(selector[start:at].strip())
-            start = at + 1
-    return [*parts, selector[start:].strip()]
-
-
-def taken_over(page: Page, element: Element, rule: Rule, own: str) -> str:
-    """The text of an own sheet with a rule of another one at its end, narrowed to the element's section."""
-    if not rule.declarations:
-        raise InputError("The rule holds no declarations to take over.")
-    body = "".join(f"  {one.name}: {one.text}{' !important' if one.important else ''};\n" for one in rule.declarations)
-    text = f"{narrowed(page, element, rule.text)} {{\n{body}}}\n"
-    for block in reversed(rule.media_blocks):
-        inner = "".join(f"  {line}\n" for line in text.splitlines())
-        text = f"@media {block.text} {{\n{inner}}}\n"
-    return f"{own.rstrip()}\n\n/* from {rule.file}, line {rule.line} */\n{text}"

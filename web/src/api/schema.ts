@@ -1566,6 +1566,10 @@ export interface components {
             contest: components["schemas"]["Contest"] | null;
             /** Comes To */
             comes_to: string;
+            /** Own */
+            own: string;
+            /** Taken Over */
+            taken_over: components["schemas"]["SourceLineOut"][];
         };
         /**
          * Inherited
@@ -1577,6 +1581,16 @@ export interface components {
             /** Name */
             name: string;
             winner: components["schemas"]["Contender"] | null;
+        };
+        /**
+         * SourceLineOut
+         * @description A line of a source.
+         */
+        SourceLineOut: {
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
         };
         /**
          * ContestIn
@@ -1635,6 +1649,13 @@ export interface components {
             drafts: {
                 [key: string]: string;
             };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
             /** Selected */
             selected: number;
             /** File */

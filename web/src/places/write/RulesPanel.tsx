@@ -33,7 +33,7 @@ export interface AidProps {
 export type AskChange = (asking: (drafts: Record<string, string>) => Promise<ChangedText>) => Promise<void>;
 
 /** Which rule wins a property of the selected box, and why the others do not; for an inherited value, where it comes from. */
-export function RulesPanel({ sheets, ...props }: AidProps & { sheets: string[] }) {
+export function RulesPanel(props: AidProps) {
   const { siteId, page, width, height, drafts, selected, name, onSource, onAsk } = props;
   const [property, setProperty] = useState("");
   const [trouble, setTrouble] = useState("");
@@ -46,7 +46,7 @@ export function RulesPanel({ sheets, ...props }: AidProps & { sheets: string[] }
     setTrouble("");
     try {
       const { file, line } = one;
-      await onAsk((latest) => ask(client.POST("/api/sites/{site_id}/take-over", { params: { path }, body: { page, drafts: latest, selected, file, line, into } })));
+      await onAsk((latest) => ask(client.POST("/api/sites/{site_id}/take-over", { params: { path }, body: { page, drafts: latest, width, height, selected, file, line, into } })));
     } catch (failure) {
       setTrouble(failure instanceof Error ? failure.message : String(failure));
     }
@@ -54,7 +54,8 @@ export function RulesPanel({ sheets, ...props }: AidProps & { sheets: string[] }
   if (error) return <p role="alert">{error}</p>;
   if (!answer) return <p>Reading the rules…</p>;
   const options = [...new Set([...(contest ? [contest.property] : []), ...answer.properties])].sort();
-  const own = sheets.at(-1);
+  const { own } = answer;
+  const isOffered = (one: Contender) => answer.taken_over.some((taken) => taken.file === one.file && taken.line === one.line);
   const chain = contest?.chain ?? [];
   return (
     <Panel>
@@ -70,7 +71,7 @@ export function RulesPanel({ sheets, ...props }: AidProps & { sheets: string[] }
       <ol aria-label="Rules that compete">
         {contest?.contenders.map((one) => (
           <Line key={`${one.file ?? ""} ${one.line ?? 0} ${one.text} ${one.selector}`} one={one} onSource={onSource}>
-            {own && one.file && one.file !== own && one.file.endsWith(".css") && <Button onPress={() => void takeOver(one, own)}>Take over into {own}</Button>}
+            {isOffered(one) && <Button onPress={() => void takeOver(one, own)}>Take over into {own}</Button>}
           </Line>
         ))}
       </ol>

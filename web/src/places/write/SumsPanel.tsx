@@ -52,7 +52,7 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, c
   return (
     <Panel aria-label={aside}>
       <header>{choice}</header>
-      {aside === "Which rule wins" && <RulesPanel {...props} sheets={(numbers?.sheets ?? []).filter((file) => file !== aid.page)} />}
+      {aside === "Which rule wins" && <RulesPanel {...props} />}
       {aside === "What must this be?" && <GoalPanel {...props} caret={caret} />}
       {aside === "States" && <StatesPanel key={element.index} {...props} onHold={onHold} />}
     </Panel>
