@@ -127,7 +127,7 @@ def query(request: HttpRequest, site_id: int, payload: QueryIn) -> TextOut:
     """A media query for a rule, opened at a viewport width."""
     page, lock = _page(site_id, payload)
     with lock:
-        opened = open_query(page, payload.file, payload.line, payload.at)
+        opened = open_query(page, payload.file, payload.line, payload.at, payload.before)
     return TextOut(file=opened.file, text=opened.text, caret=opened.caret, notes=list(opened.warnings))
 
 

@@ -117,6 +117,8 @@ class QueryIn(PageIn):
     file: str
     line: int
     at: int = Field(ge=1, le=20_000)
+    before: str | None = None
+    """The sheet's text before the changes that are to count in the query only."""
 
 
 class HoldIn(ViewIn):

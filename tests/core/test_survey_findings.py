@@ -195,6 +195,24 @@ class Planted(unittest.TestCase):
             ("collapsed-parent", "div.r", 700, HIGH, 2),
         )
 
+    def test_pictures_with_widths_by_attribute_are_part_of_the_row(self) -> None:
+        # 400 + 40 + 300 + a half of 1,479 is 1,479.50.
+        page = _page(
+            ".x, .y { display: inline-block; height: 20px; width: 300px; margin-left: 40px } .y { width: 50%; margin: 0 }",
+            '<img width=400 height=20 src="data:," alt=a><div class=x></div><div class=y></div>',
+        )
+        (found,) = [one for one in survey(page, 1000, 1600).findings if one.kind == "row-break"]
+        self.assertEqual((found.low, found.high, found.selector), (1000, 1479, "div.y"))
+        self.assertIn("With div.y the row takes 1,479.50, and there are 1,479.", found.message)
+        self.assertEqual(
+            found.working,
+            ("+ main img 400", "+ div.x 340", "+ div.y 739.50", "= 1,479.50", "− room 1,479", "= 0.50 over"),
+        )
+
+    def test_pictures_among_words_are_no_row(self) -> None:
+        page = _page("", "<p>words " + '<img width=400 height=9 src="data:," alt=a> ' * 3 + "</p>")
+        self.assertEqual([one for one in survey(page, 400, 1600).findings if one.kind == "row-break"], [])
+
     # stretched-image
 
     def test_a_height_from_the_attribute_under_a_maximum(self) -> None:

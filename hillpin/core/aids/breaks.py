@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..edit import SPECIAL
 from ..errors import InputError
+from ..files import Changed
 from ..page import Page
 from ..styles.media import Viewport
 from ..styles.sheet import MediaBlock, Rule
+from .query_place import Spot, changed_in, find_spot, losses, with_former
 
 NEAR = 40
 """CSS px within which a neighbouring query is compared."""
@@ -40,53 +41,51 @@ def rule_at(page: Page, file: str, line: int) -> Rule:
     return max(found, key=lambda rule: (rule.line, rule.order))
 
 
-def open_query(page: Page, file: str, line: int, at: int, names: tuple[str, ...] = ()) -> Opened:
-    """Open a query at a viewport width for the rule on a line, with the declarations that are about to differ.
+def open_query(page: Page, file: str, line: int, at: int, before: str | None = None) -> Opened:
+    """Open a query at a viewport width for the rule on a line of a sheet.
 
-    ``names`` are the properties; without any, the declaration on the line, or all of the rule's where the line is its
-    selector. Raises InputError where the sheet is not one that the page links, or the rule is in a query that is off.
+    What goes in: the declarations that differ from the sheet's text ``before``, which has its own back outside the query;
+    else the declaration on the line, which is about to differ; else nothing yet. It stands where it wins over what holds
+    more widely and loses to what holds more narrowly, whatever the order in which queries are opened.
+
+    Raises InputError where the sheet is not one that the page links, or the line is in no rule.
     """
     text = page.sheet_texts.get(file)
     if text is None:
         raise InputError(f"{file} is not a sheet that the page links, so a query there would do nothing.")
     rule = rule_at(page, file, line)
-    own = rule.declarations
-    chosen = [one for one in own if one.name in names] or [one for one in own if one.line == line] or own
-    if not chosen:
-        raise InputError(f"{rule.text} declares nothing that could differ.")
+    chosen = [(one.name, one.text) for one in changed_in(rule, before)] if before is not None else []
+    warnings: list[str] = []
+    if chosen and before is not None:
+        text = with_former(text, rule, before)
+        place = page.sheets.rules.index(rule)
+        page = Page(Changed(page.files, file, text), page.path)
+        rule = page.sheets.rules[place]
+        warnings.append(f"{' and '.join(dict.fromkeys(name for name, _ in chosen))}: the change counts in the query; outside it stands what stood before.")
+    chosen = chosen or [(one.name, one.text) for one in rule.declarations if one.line == line]
     condition = f"(min-width: {at}px)" if habit_of(page) == "min" else f"(max-width: {at}px)"
-    body = "".join(f"    {one.name}: {one.text};\n" for one in chosen)
-    block = f"\n@media {condition} {{\n  {rule.text} {{\n{body}  }}\n}}\n"
-    place = _place_after(page, text, rule, {name for one in chosen for name in one.values})
-    before = text[:place].rstrip("\n") + "\n"
-    return Opened(file, before + block + text[place:], len(before) + block.index(body) + 4, condition, tuple(neighbours(page, condition, at)))
+    fields = {longhand for one in rule.declarations if not chosen or one.name in {name for name, _ in chosen} for longhand in one.values}
+    spot = find_spot(page, text, rule, fields, condition)
+    opened = _written(text, rule, chosen, condition, spot)
+    warnings += spot.warnings
+    if chosen:
+        warnings += losses(page, file, opened[0], rule, condition)
+    return Opened(file, *opened, condition, (*warnings, *neighbours(page, condition, at)))
 
 
-def _place_after(page: Page, text: str, rule: Rule, fields: set[str]) -> int:
-    """Past the rule and every later one of the same sheet that sets the same on elements of the rule."""
-    matched = page.cascade.elements_by_rule()
-    elements = set(matched.get(id(rule), []))
-    last = rule
-    for other in page.sheets.rules:
-        if other.file == rule.file and other.order > last.order and any(name in one.values for one in other.declarations for name in fields):
-            if elements & set(matched.get(id(other), [])):
-                last = other
-    line = max(last.line, *(block.line for block in last.media_blocks), *(one.line for one in last.declarations), 0)
-    return _end_of_statement(text, line)
-
-
-def _end_of_statement(text: str, line: int) -> int:
-    """Past the top-level statement that holds a line."""
-    wanted = 0
-    for _ in range(line - 1):
-        wanted = text.index("\n", wanted) + 1
-    depth = 0
-    for found in SPECIAL.finditer(text):
-        depth += (found.group() == "{") - (found.group() == "}")
-        if depth == 0 and found.group() == "}" and found.end() > wanted:
-            newline = text.find("\n", found.end())
-            return len(text) if newline < 0 else newline + 1
-    return len(text)
+def _written(text: str, rule: Rule, chosen: list[tuple[str, str]], condition: str, spot: Spot) -> tuple[str, int]:
+    """The sheet with the query, and where the caret goes: before its first declaration."""
+    body = "".join(f"    {name}: {value};\n" for name, value in chosen)
+    inner = f"  {rule.text} {{\n{body or '    ' + chr(10)}  }}\n"
+    if spot.is_inside:
+        before, after = text[: spot.offset].rstrip(" \t\n"), text[spot.offset :]
+        added = "\n" + inner
+    else:
+        before, after = text[: spot.offset].rstrip("\n"), text[spot.offset :].lstrip("\n")
+        before += "\n" if before else ""
+        added = f"\n@media {condition} {{\n{inner}}}\n" if before else f"@media {condition} {{\n{inner}}}\n"
+        after = ("\n" if after and spot.is_before_query else "") + after
+    return before + added + after, len(before) + added.index("{\n    ") + 6 if spot.is_inside else len(before) + added.index(inner) + inner.index("{\n") + 6
 
 
 def neighbours(page: Page, condition: str, at: int) -> list[str]:

@@ -66,7 +66,12 @@ def groups_in(survey: Survey, stretch: Stretch, parent: Element) -> list[Group]:
         kind = own
     if current:
         groups.append(Group(current, kind == "float"))
-    return [group for group in groups if len(group.elements) > 1]
+    # Pictures in a line stand in a row where a box with a width of its own does; among themselves they are words.
+    return [group for group in groups if len(group.elements) > 1 and (group.is_floating or any(_has_own_width(survey, stretch, one) for one in group.elements))]
+
+
+def _has_own_width(survey: Survey, stretch: Stretch, element: Element) -> bool:
+    return declared(survey.style(element, stretch), "width") is not None
 
 
 def _group_kind(box: Box | None, style: ComputedStyle) -> str:
@@ -74,7 +79,7 @@ def _group_kind(box: Box | None, style: ComputedStyle) -> str:
         return ""
     if box.is_floating:
         return "float"
-    if box.is_inline_level and box.kind not in (Kind.INLINE, Kind.TEXT) and declared(style, "width") is not None and not style.width.is_auto:
+    if box.is_inline_level and box.kind not in (Kind.INLINE, Kind.TEXT) and not style.width.is_auto and (declared(style, "width") is not None or box.kind == Kind.REPLACED):
         return "line"
     return ""
 
@@ -123,7 +128,7 @@ def _fits_by_width(survey: Survey, stretch: Stretch, group: Group) -> np.ndarray
     total, least = np.zeros(len(room)), np.full(len(room), np.inf)
     for element in group.elements:
         own = survey.style(element, stretch)
-        if own is None or own.width.is_auto or declared(own, "width") is None:
+        if own is None or own.width.is_auto:
             return np.zeros(len(room), np.bool_)
         base, share = own.width.resolve(0) / 64, (own.width.resolve(64_000_000) - own.width.resolve(0)) / 64_000_000
         width = base + share * room
@@ -173,7 +178,8 @@ def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high:
     place = place_of(survey.page, element, style, "width", "float", "display")
     arrangement = " + ".join(str(count) for count in counts)
     fits = f" They fit from {high + 1:,} up." if high < survey.walked.end else ""
-    message = f"The row breaks, {arrangement}: {name} drops at {high:,}. Up to it {px(needed)} are needed, and there are {px(room)}.{fits}"
+    sum_ = f"With {name} the row takes {px(needed)}, and there are {px(room)}." if needed > room else ""
+    message = f"The row breaks, {arrangement}: {name} drops at {high:,}. {sum_}{fits}".replace(".  ", ". ").strip()
     gaps = (f"+ {dropped} × white space {px(gap)}",) if gap else ()
     working = (*(f"+ {name_of(survey.elements[index])} {px(outer)}" for index, outer in zip(key, outers, strict=False)), *gaps, f"= {px(needed)}", f"− room {px(room)}", f"= {px(needed - room)} over")
     return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working)

@@ -1882,6 +1882,8 @@ export interface components {
             line: number;
             /** At */
             at: number;
+            /** Before */
+            before?: string | null;
         };
         /**
          * Held

@@ -135,12 +135,22 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   }, [change, texts]);
   useHanded(handed, files, change, setJump, setSaid);
   const survey = useSurveyBehind(site.id, page, drafts, ready, texts);
+  // What is changed while the walker stands at a width is what a query opened there is for.
+  const atArrival = useRef<{ walker: number; files: ReturnType<Texts["snapshot"]>["files"] }>({ walker, files });
+  useEffect(() => {
+    const known = atArrival.current;
+    if (known.walker !== walker) atArrival.current = { walker, files: texts.snapshot().files };
+    else for (const [path, file] of files) if (!known.files.has(path)) atArrival.current = { walker, files: new Map(known.files).set(path, file) };
+  }, [walker, files, texts]);
   const openQuery = useCallback(() => {
     if (!caret) return;
     const { path: file, line } = caret;
-    askChange((latest) => ask(client.POST("/api/sites/{site_id}/open-query", { params: { path: { site_id: site.id } }, body: { page, drafts: latest, file, line, at: walker } })))
+    const before = atArrival.current.files.get(file)?.text ?? null;
+    askChange((latest) => ask(client.POST("/api/sites/{site_id}/open-query", { params: { path: { site_id: site.id } }, body: { page, drafts: latest, file, line, at: walker, before } }))).then(() => {
+      atArrival.current = { walker, files: texts.snapshot().files };
+    })
       .catch((failure: unknown) => setSaid([failure instanceof Error ? failure.message : String(failure)]));
-  }, [askChange, caret, page, site.id, walker]);
+  }, [askChange, caret, page, site.id, texts, walker]);
 
   const findings = survey.survey?.findings ?? NO_FINDINGS;
   const notes = useMemo(() => [...shownNotes(numbers?.notes ?? [], open, measured?.rects), ...findingNotes(findings, open)], [numbers, open, measured, findings]);
