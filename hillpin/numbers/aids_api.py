@@ -10,7 +10,9 @@ from ninja import Router
 
 from ..core.aids.breaks import open_query, rule_at
 from ..core.aids.contest import contest_of, contested
-from ..core.aids.goal import Goal, number_at, solve
+from ..core.aids.goal import Goal, number_at
+from ..core.aids.goal_numbers import numbers_for
+from ..core.aids.goal_solver import solve
 from ..core.aids.outline import moved, outline_of
 from ..core.aids.overlays import overlays_of
 from ..core.aids.property_sum import comes_to
@@ -29,6 +31,8 @@ from .aids_schemas import (
     ContestOut,
     FileIn,
     GoalIn,
+    GoalNumbersIn,
+    GoalNumbersOut,
     GoalOut,
     HoldIn,
     HoldOut,
@@ -41,8 +45,9 @@ from .aids_schemas import (
     TakeOverIn,
     TextOut,
     ViewIn,
+    WishIn,
 )
-from .pages import page_of
+from .pages import hill_shelf, page_of
 
 router = Router(tags=["aids"])
 
@@ -108,18 +113,32 @@ def overlays(request: HttpRequest, site_id: int, payload: ViewIn) -> OverlaysOut
         return OverlaysOut(overlays=overlays_of(page.layout(payload.width, payload.height)))
 
 
+def _goal(wish: WishIn, height: int) -> Goal:
+    if wish.to is not None and wish.to < wish.at:
+        raise InputError(f"The range goes from a smaller to a larger width, not from {wish.at:,} to {wish.to:,}.")
+    return Goal(wish.kind, wish.at, wish.amount, height, wish.relation, wish.to)
+
+
 @router.post("/{site_id}/goal", response={200: GoalOut, 404: ErrorOut, 422: ErrorOut})
 def goal(request: HttpRequest, site_id: int, payload: GoalIn) -> GoalOut:
-    """What a number must be so that a goal is met."""
+    """What a number must be so that one or two goals are met."""
     page, lock = _page(site_id, payload)
     with lock:
         text = page.sheet_texts.get(payload.file)
         if text is None:
             raise InputError(f"{payload.file} is not a sheet that the page links. Put the caret on a number of one that it does.")
         place = number_at(text, payload.file, payload.offset)
-        element = _element(page, payload.selected)
-    solved = solve(page, element, place, Goal(payload.kind, payload.at, payload.amount))
-    return GoalOut(value=solved.value, text=solved.text, reaches=solved.reaches, sentence=solved.sentence, caret=place.start)
+        wanted = [(_element(page, wish.selected), _goal(wish, payload.height)) for wish in payload.wishes]
+    solved = solve(page, wanted, place)
+    return GoalOut(value=solved.value, text=solved.text, written=solved.written, reaches=solved.reaches, sentence=solved.sentence, caret=place.start)
+
+
+@router.post("/{site_id}/goal-numbers", response={200: GoalNumbersOut, 404: ErrorOut, 422: ErrorOut})
+def goal_numbers(request: HttpRequest, site_id: int, payload: GoalNumbersIn) -> GoalNumbersOut:
+    """The numbers that have a part in a goal, and by how much each moves it. On pages apart, so that typing never waits for it."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        return GoalNumbersOut(numbers=numbers_for(page, _element(page, payload.wish.selected), _goal(payload.wish, payload.height)))
 
 
 @router.post("/{site_id}/open-query", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})

@@ -5,7 +5,8 @@ from __future__ import annotations
 from ninja import Field, Schema
 
 from ..core.aids.contest import Contest
-from ..core.aids.goal import GoalKind
+from ..core.aids.goal import GoalKind, Relation
+from ..core.aids.goal_numbers import Offer
 from ..core.aids.outline import Direction, OutlineEntry
 from ..core.aids.overlays import Overlays
 from ..core.aids.states import Held, HeldState
@@ -90,15 +91,37 @@ class OverlaysOut(Schema):
     overlays: Overlays
 
 
-class GoalIn(PageIn):
-    """A number by its place in a sheet, and the goal that it shall meet."""
+class WishIn(Schema):
+    """What is wanted of a box: at one viewport width, or at every one up to another."""
 
     selected: int
+    kind: GoalKind
+    relation: Relation = "is"
+    amount: float = Field(0.0, ge=-20_000, le=20_000)
+    at: int = Field(ge=1, le=20_000)
+    to: int | None = Field(None, ge=1, le=20_000)
+
+
+class GoalIn(PageIn):
+    """A number by its place in a sheet, and the one or two goals that it shall meet."""
+
     file: str
     offset: int
-    kind: GoalKind
-    at: int = Field(ge=1, le=20_000)
-    amount: float = Field(0.0, ge=-20_000, le=20_000)
+    height: int = Field(800, ge=1, le=20_000)
+    wishes: list[WishIn] = Field(min_length=1, max_length=2)
+
+
+class GoalNumbersIn(PageIn):
+    """A goal whose numbers are looked for."""
+
+    height: int = Field(800, ge=1, le=20_000)
+    wish: WishIn
+
+
+class GoalNumbersOut(Schema):
+    """The numbers that have a part in a goal, those that move it most first."""
+
+    numbers: list[Offer]
 
 
 class GoalOut(Schema):
@@ -106,6 +129,8 @@ class GoalOut(Schema):
 
     value: float | None
     text: str
+    written: str
+    """What stands in the sheet then, with its unit."""
     reaches: float
     sentence: str
     caret: int

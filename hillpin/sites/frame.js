@@ -16,8 +16,16 @@
     });
     send({
       kind: "measured", version, rects, scroll: [sx, sy], viewport: [innerWidth, innerHeight], fonts: document.fonts.status === "loaded",
-      size: [document.documentElement.scrollWidth, document.documentElement.scrollHeight],
+      size: [document.documentElement.scrollWidth, document.documentElement.scrollHeight], ...resting(),
     });
+  }
+  // What the pointer rests on and what has the focus: rules for these states count in what is measured.
+  function resting() {
+    const all = elements();
+    const under = document.querySelectorAll(":hover");
+    const hovered = under.length ? all.indexOf(under[under.length - 1]) : -1;
+    const focused = document.activeElement === document.body ? -1 : all.indexOf(document.activeElement);
+    return { hovered: hovered < 0 ? undefined : hovered, focused: focused < 0 ? undefined : focused };
   }
   // While someone types, the computed numbers come first: what the page says of itself is told a little later.
   const LATER = 80;
@@ -209,6 +217,7 @@
     const index = elements().indexOf(event.target);
     if (index >= 0) send({ kind: "focused", index });
   });
+  for (const kind of ["mouseover", "mouseout", "focusin", "focusout"]) addEventListener(kind, () => schedule());
   addEventListener("scroll", () => send({ kind: "scrolled", scroll: [scrollX, scrollY] }), { passive: true });
   addEventListener("resize", schedule);
   addEventListener("load", schedule);

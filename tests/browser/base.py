@@ -91,6 +91,33 @@ class InterfaceCase(LiveServerTestCase):
         """The page under work."""
         return (page or self.page).frame_locator("iframe")
 
+    def click_in_page(self, selector: str, nth: int = 0, x: float = 4, y: float = 4) -> None:
+        """Click a point of an element of the page under work, where it is drawn: the frame may be drawn smaller."""
+        frame = self.page.frames[1]
+        frame.locator(selector).nth(nth).wait_for(state="attached")
+        inside = frame.evaluate(
+            """async ([selector, nth, x, y]) => {
+              const element = document.querySelectorAll(selector)[nth];
+              element.scrollIntoView({ block: "center" });
+              await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+              const box = element.getBoundingClientRect();
+              return [box.x + x, box.y + y];
+            }""",
+            [selector, nth, x, y],
+        )
+        at = self.page.evaluate(
+            """async ([x, y]) => {
+              const frame = document.querySelector("iframe"), room = frame.closest(".room");
+              const scale = frame.getBoundingClientRect().width / frame.offsetWidth;
+              room.scrollTop = y * scale - room.clientHeight / 2;
+              await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+              const box = frame.getBoundingClientRect();
+              return [box.x + x * scale, box.y + y * scale];
+            }""",
+            inside,
+        )
+        self.page.mouse.click(*at)
+
     def slider(self, page: Page | None = None) -> Locator:
         """The walker."""
         return (page or self.page).get_by_role("slider", name="Walker: viewport width")

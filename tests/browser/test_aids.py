@@ -14,7 +14,7 @@ class AidCase(InterfaceCase):
         page = self.open_write()
         self.walk_to(width)
         self.open_styles()
-        self.frame().locator(selector).first.click(position={"x": 4, "y": 4})
+        self.click_in_page(selector)
         return page
 
     def aside(self, name: str) -> Locator:
@@ -89,7 +89,7 @@ class Goals(AidCase):
         page = self.open_at(".fare")
         self.caret_on("31%", "width: 31%")
         panel = self.aside("What must this be?")
-        panel.get_by_label("Goal's number").fill("270")
+        panel.get_by_label("Goal: number").fill("270")
         panel.get_by_role("button", name="What must it be?").click()
         # The row has 900 − 48 = 852; 270 of that are 31.690%, which the browser's 1/64 px make 31.691%.
         expect(panel.get_by_role("status")).to_contain_text(
@@ -99,6 +99,33 @@ class Goals(AidCase):
         self.assertIn("width: 31.691%", self.saved())
         width = page.frames[1].locator(".fare").first.evaluate("e => e.getBoundingClientRect().width")
         self.assertEqual(width, 270)
+
+    def test_a_number_is_chosen_from_those_that_have_a_part(self) -> None:
+        page = self.open_at(".fare")
+        panel = self.aside("What must this be?")
+        panel.get_by_label("Goal: number").fill("270")
+        # Of the row's 852, 1% is 8.52.
+        panel.get_by_role("radio", name="width: 31%").check()
+        expect(panel.get_by_role("listitem").filter(has_text="width: 31%")).to_contain_text("1% more: +8.5")
+        panel.get_by_role("button", name="What must it be?").click()
+        expect(panel.get_by_role("status")).to_contain_text("31% must be 31.691%")
+        panel.get_by_role("button", name="Put it in").click()
+        self.assertIn("width: 31.691%", self.saved())
+        expect(page.get_by_label("Source of style.css")).to_be_focused()
+
+    def test_two_goals_at_two_widths(self) -> None:
+        self.open_at(".fare")
+        panel = self.aside("What must this be?")
+        panel.get_by_label("Goal: number").fill("270")
+        panel.get_by_role("button", name="And a second goal").click()
+        panel.get_by_label("Second goal: number").fill("300")
+        panel.get_by_label("Second goal: at viewport").fill("1000")
+        panel.get_by_role("radio", name="width: 31%").check()
+        panel.get_by_role("button", name="What must it be?").click()
+        # 30 more over 100: 30vw, and 270 − 30% of 900 = 0.
+        expect(panel.get_by_role("status")).to_contain_text("calc(0px + 30vw) is 270px at 900 and 300px at 1,000")
+        panel.get_by_role("button", name="Put it in").click()
+        self.assertIn("width: calc(0px + 30vw)", self.saved())
 
     def test_without_a_number_it_says_what_to_do(self) -> None:
         self.open_at(".fare")
@@ -216,6 +243,8 @@ class KeyboardOnly(AidCase):
         page.get_by_role("button", name="Open a query at 580 for line").focus()
         press("Enter")
         expect(page.get_by_label("Source of style.css")).to_contain_text("@media (min-width: 580px)")
+        # From the line of the selector nothing goes in yet: the caret stands where it is to be written.
+        page.keyboard.insert_text("display: flex; gap: 20px;")
         # What was in the row's own rule stands in the query now: it goes from the rule.
         self.to_saved_line(".trio {")
         press("ArrowDown")

@@ -251,7 +251,7 @@ class FromCode(InterfaceCase):
     def open_rows(self) -> Page:
         """The rows of the fares, from Write."""
         page = self.open_write()
-        self.frame().locator(".fare-row").click(position={"x": 3, "y": 3})
+        self.click_in_page(".fare-row", x=3, y=3)
         page.get_by_role("button", name="Rows", exact=True).click()
         expect(page.get_by_label("Rows of", exact=True)).to_contain_text("div.fare-row")
         return page

@@ -102,7 +102,7 @@ class Selecting(InterfaceCase):
         page = self.open_write()
         self.open_styles()
         self.walk_to(742)
-        self.frame().locator(".fare").nth(1).click(position={"x": 20, "y": 150})
+        self.click_in_page(".fare", 1, 20, 150)
         status = page.get_by_role("region", name="Source")
         expect(status).to_contain_text("Selected: article.fare in div.fare-row")
         # 31% of 694 (742 − 2 × 24), cut to 1/64 px.
@@ -132,7 +132,7 @@ class Selecting(InterfaceCase):
 
     def test_a_row_selects(self) -> None:
         page = self.open_write()
-        self.frame().locator("#intro-title").click()
+        self.click_in_page("#intro-title")
         rows = page.get_by_role("list", name="Where the width goes, from the viewport inwards")
         rows.get_by_role("listitem", name="div.wrap").click()
         expect(page.get_by_role("region", name="Source")).to_contain_text("Selected: div.wrap")
@@ -155,7 +155,7 @@ class Selecting(InterfaceCase):
         page = self.open_write()
         self.open_styles()
         self.walk_to(1000)
-        self.frame().locator(".gallery figcaption").first.click()
+        self.click_in_page(".gallery figcaption")
         self.to_line(".gallery {")
         page.keyboard.press("ArrowRight")
         # (1,000 − 48 − 2 × 20) ÷ 3 = 304 for each of three columns.
@@ -371,7 +371,7 @@ class Looks(InterfaceCase):
         expect(source).to_contain_text("Selected: section in body")
         expect(self.page.get_by_role("listitem").filter(has_text="viewport 742")).to_be_visible()
         self.page.wait_for_timeout(300)
-        self.frame().get_by_role("heading", name="Section 29").click()
+        self.click_in_page("h2", 28)
         expect(source).to_contain_text("Selected: h2 in section")
 
     def test_a_site_without_a_page_that_can_be_edited(self) -> None:

@@ -7,7 +7,9 @@ from textwrap import dedent
 
 from hillpin.core.aids.breaks import habit_of, open_query
 from hillpin.core.aids.contest import Contest, contest_of, contested
-from hillpin.core.aids.goal import Goal, Solved, number_at, solve
+from hillpin.core.aids.goal import Goal, number_at
+from hillpin.core.aids.goal_numbers import numbers_for
+from hillpin.core.aids.goal_solver import Solved, solve
 from hillpin.core.aids.outline import moved, outline_of
 from hillpin.core.aids.overlays import overlays_of
 from hillpin.core.aids.property_sum import comes_to
@@ -276,7 +278,7 @@ class Goals(unittest.TestCase):
     def find(self, selector: str, needle: str, goal: Goal) -> Solved:
         page = linked(self.CSS, self.BODY)
         place = number_at(self.CSS, "s.css", self.CSS.index(needle) + len(needle))
-        return solve(page, page.select(selector)[0], place, goal)
+        return solve(page, [(page.select(selector)[0], goal)], place)
 
     def test_a_percentage_for_a_width(self) -> None:
         # 31% of 900 − 40 = 860 is 266.60; 270 ÷ 860 is 31.3953…%, and three decimals do.
@@ -298,7 +300,7 @@ class Goals(unittest.TestCase):
         wide = self.CSS.replace("31%", "35%")
         page = linked(wide, self.BODY)
         solved = solve(
-            page, only(page, ".row"), number_at(wide, "s.css", wide.index("35%")), Goal("one-row", 900)
+            page, [(only(page, ".row"), Goal("one-row", 900))], number_at(wide, "s.css", wide.index("35%"))
         )
         # Three of 33.33…% take the whole: four decimals at most.
         self.assertEqual(solved.reaches, 1)
@@ -311,12 +313,12 @@ class Goals(unittest.TestCase):
         css = ".row { display: flex; flex-wrap: wrap }\n.row p { width: 220px; margin: 0 }\n@media (min-width: 1000px) { .row p { padding: 0 60px } }\n"
         page = linked(css, "<div class=row><p>a</p><p>b</p><p>c</p></div>")
         place = number_at(css, "s.css", css.index("220px"))
-        solved = solve(page, only(page, ".row"), place, Goal("one-row", 700))
+        solved = solve(page, [(only(page, ".row"), Goal("one-row", 700))], place)
         assert solved.value is not None
         self.assertEqual(solved.value, 208)
         self.assertIn("all stand in one row from 700 up", solved.sentence)
         self.assertEqual(
-            solve(page, only(page, ".row"), place, Goal("one-row", 1100)).sentence, "It is so already."
+            solve(page, [(only(page, ".row"), Goal("one-row", 1100))], place).sentence, "It is so already."
         )
 
     def test_a_limit_says_why_nothing_does_it(self) -> None:
@@ -333,12 +335,70 @@ class Goals(unittest.TestCase):
         page = linked("p { width: 900px; font: 16px/1.5 serif }", "<p>x</p>")
         solved = solve(
             page,
-            only(page, "p"),
+            [(only(page, "p"), Goal("characters", 1000, 75))],
             number_at("p { width: 900px; font: 16px/1.5 serif }", "s.css", 12),
-            Goal("characters", 1000, 75),
         )
         self.assertLessEqual(solved.reaches, 75)
         self.assertGreater(solved.reaches, 70)
+
+    def test_a_full_height_section_at_the_height_of_its_viewport(self) -> None:
+        css = ".full { height: 100vh; padding: 20px }"
+        page = linked(css, "<div class=full>x</div>")
+        goal = Goal("height", 742, 500, height=640)
+        # 500 − 2 × 20 = 460, and 460 ÷ 640 = 71.875%.
+        solved = solve(page, [(only(page, ".full"), goal)], number_at(css, "s.css", css.index("100vh")))
+        self.assertEqual((solved.value, solved.reaches), (71.875, 500))
+        # By the padding: 500 − 640 is less than none.
+        padded = solve(page, [(only(page, ".full"), goal)], number_at(css, "s.css", css.index("20px")))
+        self.assertIsNone(padded.value)
+
+    def test_at_least_over_a_range_of_widths(self) -> None:
+        css = ".row { padding: 0 40px }\n@media (min-width: 600px) { .row { padding: 0 10% } }\n.row p { width: 30% }"
+        page = linked(css, "<div class=row><p>x</p></div>")
+        # The body's margins are 16. At 600 the padding is a tenth of 584 on either side, so there are 467.20.
+        solved = solve(page, [(only(page, "p"), Goal("width", 500, 240, relation="least", to=900))], number_at(css, "s.css", css.index("30%")))
+        # At 500 there are 484 − 80 = 404: 240 ÷ 404 = 59.406%, and 60% is the first whole one.
+        self.assertEqual(solved.value, 60)
+        self.assertAlmostEqual(solved.reaches, 242.4, delta=1 / 64)
+
+    def test_two_goals_and_one_number(self) -> None:
+        css = ".a { width: 300px }\n.b { width: 400px; margin-left: 5px }"
+        page = linked(f"main {{ display: flex; width: 1200px }}\n{css}", "<main><p class=a>x</p><p class=b>y</p></main>")
+        sheet = page.sheet_texts["s.css"]
+        wanted = [(only(page, ".a"), Goal("width", 900, 320, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
+        solved = solve(page, wanted, number_at(sheet, "s.css", sheet.index("300px")))
+        # The body's margin is 8: .b begins at 8 + .a + 5, so .a is 320 at the least and 347 at the most.
+        self.assertEqual(solved.value, 320)
+        against = [(only(page, ".a"), Goal("width", 900, 400, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
+        refused = solve(page, against, number_at(sheet, "s.css", sheet.index("300px")))
+        self.assertIsNone(refused.value)
+        self.assertEqual(
+            refused.sentence,
+            "No one number does both: with 400px the width of p.a is 400 at 900, and then the x of p.b is 413 at 900.",
+        )
+
+    def test_two_widths_ask_for_two_lengths(self) -> None:
+        css = "h1 { font: 30px/1 serif; margin: 0; height: 30px }"
+        page = linked(css, "<h1>x</h1>")
+        wanted = [(only(page, "h1"), Goal("height", 320, 24)), (only(page, "h1"), Goal("height", 1320, 44))]
+        solved = solve(page, wanted, number_at(css, "s.css", css.rindex("30px")))
+        # 20 more over 1,000 is 2vw; 24 − 2% of 320 = 17.6.
+        self.assertEqual(solved.written, "calc(17.6px + 2vw)")
+        after = linked(solved.text, "<h1>x</h1>")
+        self.assertEqual([after.layout(at).rects[only(after, "h1")].height for at in (320, 820, 1320)], [24, 34, 44])
+
+    def test_numbers_that_have_a_part_and_how_much_each_moves(self) -> None:
+        css = "main { width: 800px; padding: 0 20px; color: #123456; line-height: 20px }\np { width: 50%; margin: 0 0 0 10px }"
+        page = linked(css, "<main><p>x</p></main><aside>y</aside>")
+        offers = numbers_for(page, only(page, "p"), Goal("width", 1000))
+        # 1% of 800 is 8; 1 px more of main is half a px.
+        self.assertEqual(
+            [(one.text, one.selector, one.declaration, one.line, one.step, one.moves) for one in offers],
+            [("50%", "p", "width: 50%", 2, "1%", 8), ("800px", "main", "width: 800px", 1, "1px", 0.5)],
+        )
+        self.assertEqual(css[offers[0].offset :][:3], "50%")
+        heights = numbers_for(page, only(page, "main"), Goal("height", 1000))
+        self.assertEqual([(one.text, one.moves) for one in heights], [("20px", 1)])
 
     def test_the_caret_must_stand_on_a_number(self) -> None:
         with self.assertRaisesRegex(InputError, "does not stand on a number"):

@@ -6,7 +6,8 @@ import unittest
 from collections import Counter
 from fractions import Fraction
 
-from hillpin.core.aids.goal import Goal, number_at, solve
+from hillpin.core.aids.goal import Goal, number_at
+from hillpin.core.aids.goal_solver import solve
 from hillpin.core.aids.outline import Direction, moved, outline_of
 from hillpin.core.errors import InputError
 from hillpin.core.files import MemoryFiles
@@ -80,7 +81,7 @@ class Goals(unittest.TestCase):
         page = Page(MemoryFiles({"index.html": body, "s.css": css}))
         element = page.select(".in")[0]
         solved = solve(
-            page, element, number_at(css, "s.css", css.index(f"{percent}%")), Goal("width", at, wanted)
+            page, [(element, Goal("width", at, wanted))], number_at(css, "s.css", css.index(f"{percent}%"))
         )
         # A percentage reaches any width: there is always one that does.
         assert solved.value is not None, solved.sentence

@@ -72,21 +72,21 @@ class Aids(TestCase):
         answer = self.ask(
             "goal",
             drafts={"own.css": draft},
-            selected=2,
             file="own.css",
             offset=draft.index("25%"),
-            kind="width",
-            at=800,
-            amount=240,
+            wishes=[{"selected": 2, "kind": "width", "at": 800, "amount": 240}],
         )
+        wish = {"selected": 2, "kind": "width", "at": 800, "amount": 240}
         # 240 of 600 are 40%.
         self.assertEqual((answer["value"], answer["text"]), (40, OWN.replace("50%", "40%")))
         self.assertIn(
             "does not stand on a number",
-            self.ask("goal", 422, selected=2, file="own.css", offset=8, kind="width", at=800, amount=240)[
-                "detail"
-            ],
+            self.ask("goal", 422, file="own.css", offset=8, wishes=[wish])["detail"],
         )
+        offered = self.ask("goal-numbers", wish=wish)["numbers"]
+        # 1% of 600 is 6 and 1 px of the 600 is half a px at 50%.
+        self.assertEqual([(one["text"], one["line"], one["moves"]) for one in offered], [("50%", 3, 6), ("600px", 2, 0.5)])
+        self.assertIn("from a smaller", self.ask("goal-numbers", 422, wish={**wish, "to": 20})["detail"])
 
     def test_query_where_it_breaks(self) -> None:
         answer = self.ask("open-query", file="own.css", line=3, at=640)

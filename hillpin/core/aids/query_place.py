@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from ..edit import SPECIAL
 from ..files import Changed
 from ..markup.tree import Element
 from ..page import Page
@@ -15,6 +14,7 @@ from ..styles.media import Condition, Viewport, parse_media
 from ..styles.sheet import Rule, Sheets
 from ..styles.variables import tokens_of
 from .contest import winner_of
+from .sheet_text import Statement, extent_of, offset_of, statements_of
 
 HEIGHT = 800
 WIDEST = 20_000
@@ -52,7 +52,7 @@ def with_former(text: str, rule: Rule, before: str) -> str:
     former = _former_of(rule, before)
     old = {one.name: one for one in former.declarations} if former is not None else {}
     for one in sorted(changed_in(rule, before), key=lambda each: (each.line, each.column), reverse=True):
-        start, end = _extent(text, one)
+        start, end = extent_of(text, one)
         kept = old.get(one.name)
         if kept is not None:
             text = f"{text[:start]}{kept.name}: {kept.text}{' !important' if kept.important else ''}{text[end:]}"
@@ -65,43 +65,7 @@ def with_former(text: str, rule: Rule, before: str) -> str:
     return text
 
 
-def offset_of(text: str, line: int, column: int) -> int:
-    """The offset of a line and a column, both counted from 1."""
-    at = 0
-    for _ in range(line - 1):
-        at = text.index("\n", at) + 1
-    return at + column - 1
-
-
-def _extent(text: str, declaration: Declaration) -> tuple[int, int]:
-    """Where a declaration begins and ends, its semicolon left out."""
-    start = offset_of(text, declaration.line, declaration.column)
-    end = next((found.start() for found in SPECIAL.finditer(text, start) if found.group() in ";}"), len(text))
-    return start, start + len(text[start:end].rstrip())
-
-
-@dataclass(frozen=True, slots=True)
-class _Statement:
-    """A top-level statement of a sheet, from its first character to past its last."""
-
-    start: int
-    end: int
-
-
-def _statements(text: str) -> list[_Statement]:
-    found: list[_Statement] = []
-    depth, start = 0, 0
-    for special in SPECIAL.finditer(text):
-        token = special.group()
-        depth += (token == "{") - (token == "}" and depth > 0)
-        if depth == 0 and token in ";}":
-            lead = len(text[start : special.end()]) - len(text[start : special.end()].lstrip())
-            found.append(_Statement(start + lead, special.end()))
-            start = special.end()
-    return found
-
-
-def _statement_of(text: str, statements: list[_Statement], rule: Rule) -> int:
+def _statement_of(text: str, statements: list[Statement], rule: Rule) -> int:
     """Which statement holds a rule."""
     at = offset_of(text, rule.declarations[0].line, rule.declarations[0].column) if rule.declarations else offset_of(text, rule.line, 1)
     return next((number for number, one in enumerate(statements) if at < one.end), len(statements) - 1)
@@ -123,7 +87,7 @@ def find_spot(page: Page, text: str, rule: Rule, fields: set[str], condition: st
     query = parse_media(tokens_of(condition))
     widths = widths_to_try(page, query)
     own = _holds([*rule.media, query], widths)
-    statements = _statements(text)
+    statements = statements_of(text)
     after, before = [_statement_of(text, statements, rule)], list[tuple[int, Rule]]()
     for other in _rivals(page, rule, fields):
         theirs = _holds(other.media, widths)
@@ -144,7 +108,7 @@ def find_spot(page: Page, text: str, rule: Rule, fields: set[str], condition: st
     return Spot(statements[last].end if statements else len(text), warnings=warnings)
 
 
-def _is_query(text: str, statement: _Statement, condition: str) -> bool:
+def _is_query(text: str, statement: Statement, condition: str) -> bool:
     prelude = text[statement.start : text.find("{", statement.start)]
     return "".join(prelude.split()).lower() == "".join(f"@media {condition}".split()).lower()
 

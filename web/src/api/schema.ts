@@ -374,9 +374,29 @@ export interface paths {
         put?: never;
         /**
          * Goal
-         * @description What a number must be so that a goal is met.
+         * @description What a number must be so that one or two goals are met.
          */
         post: operations["hillpin_numbers_aids_api_goal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/goal-numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Goal Numbers
+         * @description The numbers that have a part in a goal, and by how much each moves it. On pages apart, so that typing never waits for it.
+         */
+        post: operations["hillpin_numbers_aids_api_goal_numbers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1822,6 +1842,8 @@ export interface components {
             value: number | null;
             /** Text */
             text: string;
+            /** Written */
+            written: string;
             /** Reaches */
             reaches: number;
             /** Sentence */
@@ -1831,7 +1853,7 @@ export interface components {
         };
         /**
          * GoalIn
-         * @description A number by its place in a sheet, and the goal that it shall meet.
+         * @description A number by its place in a sheet, and the one or two goals that it shall meet.
          */
         GoalIn: {
             /** Page */
@@ -1843,24 +1865,96 @@ export interface components {
             drafts: {
                 [key: string]: string;
             };
-            /** Selected */
-            selected: number;
             /** File */
             file: string;
             /** Offset */
             offset: number;
             /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Wishes */
+            wishes: components["schemas"]["WishIn"][];
+        };
+        /**
+         * WishIn
+         * @description What is wanted of a box: at one viewport width, or at every one up to another.
+         */
+        WishIn: {
+            /** Selected */
+            selected: number;
+            /**
              * Kind
              * @enum {string}
              */
             kind: "width" | "height" | "x" | "y" | "one-row" | "characters";
-            /** At */
-            at: number;
+            /**
+             * Relation
+             * @default is
+             * @enum {string}
+             */
+            relation: "is" | "most" | "least";
             /**
              * Amount
              * @default 0
              */
             amount: number;
+            /** At */
+            at: number;
+            /** To */
+            to?: number | null;
+        };
+        /**
+         * GoalNumbersOut
+         * @description The numbers that have a part in a goal, those that move it most first.
+         */
+        GoalNumbersOut: {
+            /** Numbers */
+            numbers: components["schemas"]["Offer"][];
+        };
+        /**
+         * Offer
+         * @description A number that may change: where it stands, and by how much one step of it moves what is wanted.
+         */
+        Offer: {
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Offset */
+            offset: number;
+            /** Text */
+            text: string;
+            /** Selector */
+            selector: string;
+            /** Declaration */
+            declaration: string;
+            /** Step */
+            step: string;
+            /** Moves */
+            moves: number;
+        };
+        /**
+         * GoalNumbersIn
+         * @description A goal whose numbers are looked for.
+         */
+        GoalNumbersIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            wish: components["schemas"]["WishIn"];
         };
         /**
          * QueryIn
@@ -3952,6 +4046,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GoalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_goal_numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoalNumbersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoalNumbersOut"];
                 };
             };
             /** @description Not Found */

@@ -5,7 +5,7 @@ import { px } from "../kit/numbers";
 import { widthAt } from "./scale";
 
 /** What the hill's drawing says, as a table and as buttons, for keyboards and screen readers. */
-export const HillTable = memo(function HillTable({ hill, pins, onWalk }: { hill: Hill | undefined; pins: Pin[]; onWalk: (width: number) => void }) {
+export const HillTable = memo(function HillTable({ hill, pins, onWalk }: { hill: Hill | undefined; pins: Pin[]; onWalk: (width: number, pin?: Pin) => void }) {
   if (!hill) return null;
   return (
     <VisuallyHidden isFocusable>
@@ -22,7 +22,7 @@ export const HillTable = memo(function HillTable({ hill, pins, onWalk }: { hill:
       <ul aria-label="Pins and edges">
         {pins.map((pin) => (
           <li key={`${pin.name} ${pin.width}`}>
-            <button type="button" onClick={() => onWalk(pin.width)}>
+            <button type="button" onClick={() => onWalk(pin.width, pin)}>
               Walk to pin {pin.name}, {px(pin.width)}{widthAt(hill.points, pin.width) === null ? "" : `: ${px(widthAt(hill.points, pin.width) ?? 0)} wide`}
             </button>
           </li>

@@ -32,7 +32,7 @@ interface Props {
   pins: Pin[];
   walker: number;
   height: number;
-  onWalk: (width: number) => void;
+  onWalk: (width: number, pin?: Pin) => void;
 }
 
 /** The site's pins: walk to one, pull one out, put one where the walker stands. */
@@ -73,7 +73,7 @@ function PinList({ siteId, pins, walker, height, onWalk }: Props) {
       <ul>
         {pins.map((pin) => (
           <li key={`${pin.name} ${pin.width} ${pin.height}`}>
-            <LinkButton onPress={() => onWalk(pin.width)}>{pin.name}, {px(pin.width)} × {px(pin.height)}</LinkButton>
+            <LinkButton onPress={() => onWalk(pin.width, pin)}>{pin.name}, {px(pin.width)} × {px(pin.height)}</LinkButton>
             <LinkButton aria-label={`Pull out ${pin.name}`} onPress={() => void save(pins.filter((other) => other !== pin))}>Pull out</LinkButton>
           </li>
         ))}

@@ -27,7 +27,8 @@ const SIDE = 20;
 
 interface Props {
   walker: number;
-  onWalk: (width: number) => void;
+  /** To a width; with the pin whose height comes along, where one was walked to by name or by the keys for stops. */
+  onWalk: (width: number, pin?: Pin) => void;
   hill: Hill | undefined;
   /** The hill before the last change, drawn as an outline. */
   ghost?: Hill;
@@ -63,7 +64,8 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
     if (!(event.key in moves)) return;
     event.preventDefault();
     const to = moves[event.key];
-    if (to !== undefined) onWalk(clampWidth(to));
+    const isStop = event.key === "PageUp" || event.key === "PageDown";
+    if (to !== undefined) onWalk(clampWidth(to), isStop ? pins.find((pin) => pin.width === to) : undefined);
   };
 
   const shownPins = pins.filter((pin) => pin.width >= NARROWEST && pin.width <= WIDEST);
@@ -97,7 +99,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
             key={`${item.name} ${item.width} ${item.height}`} className="pin"
             onPointerDown={(event) => {
               event.stopPropagation();
-              onWalk(item.width);
+              onWalk(item.width, item);
             }}
           >
             <PinMark x={x(item.width)} head={LABEL_ROWS[Math.max(row, 0)] ?? 38} foot={surface(item.width)} label={row >= 0 ? `${item.name} ${item.width}` : ""} />

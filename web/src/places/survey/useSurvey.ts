@@ -6,6 +6,8 @@ const ASK_EVERY = 200;
 
 export interface SurveyRequest {
   page: string;
+  /** The viewport's height; the usual one where none is named. */
+  height?: number;
   drafts: Record<string, string>;
   keep: boolean;
 }

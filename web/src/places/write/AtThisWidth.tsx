@@ -5,7 +5,7 @@ import type { Finding, Numbers } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import type { FrameReport } from "./PageFrame";
-import { partings } from "./partings";
+import { usePartings } from "./partings";
 import type { SurveyBehind } from "./useSurveyBehind";
 import { rangeOf } from "../survey/words";
 
@@ -29,6 +29,10 @@ const WalkSwitch = memo(function WalkSwitch({ walks, onWalks }: Pick<SurveyBehin
 });
 
 interface Props {
+  siteId: number;
+  page: string;
+  height: number;
+  drafts: Record<string, string>;
   numbers: Numbers | undefined;
   error: string | undefined;
   measured: FrameReport | undefined;
@@ -43,11 +47,12 @@ interface Props {
 }
 
 /** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
-export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery }: Props) {
+export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
-  const parted = partings(numbers, measured, version, runsScripts);
+  const view = numbers ? { page, width: numbers.width, height, drafts } : null;
+  const { partings: parted, resting } = usePartings(siteId, view, numbers, measured, version, runsScripts);
   const here = findings.filter((one) => numbers && one.low !== null && one.high !== null && one.low <= numbers.width && numbers.width <= one.high && !(overflow && one.kind === "page-overflow"));
   const count = here.length + problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0) + parted.length;
   const rule = caret?.path.endsWith(".css") ? caret : null;
@@ -58,6 +63,7 @@ export const AtThisWidth = memo(function AtThisWidth({ numbers, error, measured,
         {error && <li role="alert"><strong className="wrong">No numbers.</strong> {error}</li>}
         {said.map((sentence) => <li key={sentence} role="status"><strong className="doubt">{sentence}</strong></li>)}
         {overflow && <li><strong className="wrong">The page scrolls sideways.</strong> It is {px(overflow)} wide, the viewport {px(numbers?.width ?? 0)}.</li>}
+        {resting.map((one) => <li key={one.sentence}>{one.sentence}</li>)}
         {parted.slice(0, MOST).map((one) => (
           <li key={one.index}><strong className="doubt">{one.name} is {px(one.measured)} {one.of} in the page,</strong> computed {px(one.computed)}. {one.reason}</li>
         ))}

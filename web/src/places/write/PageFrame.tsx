@@ -1,4 +1,4 @@
-import { memo, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Numbers } from "../../api/client";
 import type { components } from "../../api/schema";
@@ -7,19 +7,27 @@ import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, type OverlayKind, OverlaysMenu } from "./OverlayDrawing";
 import type { HeldState } from "./StatesPanel";
 import type { Texts } from "./texts";
+import { ViewportBar } from "./ViewportBar";
 import { useOverlays, usePlanColumns } from "./useOverlays";
 
 const Ground = styled.div`
   position: relative; overflow: hidden; min-height: 0; height: 100%; background: var(--frame-ground);
+  .room { position: absolute; inset: 0; overflow: auto; }
+  .end { position: absolute; left: 0; width: 1px; height: 1px; }
   .sheet { position: absolute; top: 12px; background: #fff; border: 1px solid var(--hairline); transform-origin: 0 0; }
   iframe { display: block; border: 0; background: #fff; }
   svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; overflow: hidden; }
-  .overlays { position: absolute; right: 6px; bottom: 4px; }
+  .bar { position: absolute; left: 6px; bottom: 4px; }
+  .overlays { position: absolute; right: 18px; bottom: 4px; }
   .overlays button { padding: 1px 9px; font-size: 12px; }
-  .scale { position: absolute; left: 6px; bottom: 4px; padding: 0 6px; border-radius: 3px; background: var(--panel); color: var(--soft); font-size: 11px; }
 `;
 
 const EDGE = 12;
+/** The room that the bar under the page takes. */
+const BAR = 24;
+const WHOLE = "hillpin.whole-viewport";
+/** Milliseconds for which what is to be seen may still move: the frame scrolls first. */
+const SETTLES = 600;
 
 /** A face as this browser measured it. */
 export type FaceTold = components["schemas"]["FaceIn"];
@@ -33,12 +41,16 @@ export interface FrameReport {
   /** The viewport's width that was measured at. */
   viewport: number;
   fontsReady: boolean;
+  /** The innermost element that the pointer rests on, and the one that has the focus. */
+  hovered: number | null;
+  focused: number | null;
 }
 
 interface Props {
   siteId: number;
   page: string;
   width: number;
+  height: number;
   /** The texts of the site's files: each change goes to the frame at once, before anything else is drawn anew. */
   texts: Texts;
   selected: number | null;
@@ -65,6 +77,8 @@ interface FrameMessage {
   scroll?: [number, number];
   size?: [number, number];
   viewport?: [number, number];
+  hovered?: number;
+  focused?: number;
   fonts?: boolean;
   version?: number;
   faces?: FaceTold[];
@@ -72,7 +86,7 @@ interface FrameMessage {
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export const PageFrame = memo(function PageFrame(props: Props) {
-  const { siteId, page, width, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
+  const { siteId, page, width, height, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const sent = useRef<{ html: string; sheets: ReadonlyMap<string, string>; version: number } | null>(null);
@@ -92,9 +106,13 @@ export const PageFrame = memo(function PageFrame(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const scale = Math.min(1, Math.max((room.width - 2 * EDGE) / width, 0.05));
-  const height = Math.max(Math.round((room.height - EDGE) / scale), 200);
-  useEffect(() => onHeight(height), [height, onHeight]);
+  const [isWhole, setWhole] = useState(() => localStorage.getItem(WHOLE) === "yes");
+  const onWhole = useCallback((wanted: boolean) => {
+    localStorage.setItem(WHOLE, wanted ? "yes" : "no");
+    setWhole(wanted);
+  }, []);
+  const across = Math.max((room.width - 2 * EDGE) / width, 0.05);
+  const scale = Math.min(1, across, isWhole ? Math.max((room.height - 2 * EDGE - BAR) / height, 0.05) : 1);
 
   useEffect(() => {
     const hear = (event: MessageEvent<FrameMessage>) => {
@@ -109,7 +127,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
         const scroll = message.scroll;
         setReport((before) => before && { ...before, scroll });
       } else if (message.kind === "measured" && message.rects && message.scroll && message.size) {
-        const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0, viewport: message.viewport?.[0] ?? 0, fontsReady: message.fonts ?? true };
+        const next = { rects: message.rects, scroll: message.scroll, size: message.size, version: message.version ?? 0, viewport: message.viewport?.[0] ?? 0, fontsReady: message.fonts ?? true, hovered: message.hovered ?? null, focused: message.focused ?? null };
         setReport(next);
         latest.current.onReport(next);
       } else if (message.kind === "fonts" && message.faces) {
@@ -139,6 +157,19 @@ export const PageFrame = memo(function PageFrame(props: Props) {
     return texts.subscribeAtOnce(() => queueMicrotask(post));
   }, [texts, isReady, siteId, page]);
 
+  // The frame brings the box into its viewport; where that is higher than the room, the room scrolls to it.
+  const revealing = useRef({ reveal: 0, until: 0 });
+  useEffect(() => {
+    const now = revealing.current;
+    if (now.reveal !== reveal) revealing.current = { reveal, until: performance.now() + SETTLES };
+    else if (performance.now() > now.until) return;
+    const box = selected === null ? null : report?.rects[selected];
+    const element = ground.current?.querySelector(".room");
+    if (!box || !report || !element || reveal === 0) return;
+    const [top, bottom] = [EDGE + (box[1] - report.scroll[1]) * scale, EDGE + (box[1] + box[3] - report.scroll[1]) * scale];
+    const shown = element.clientHeight - BAR;
+    if (bottom < element.scrollTop || top > element.scrollTop + shown) element.scrollTop = Math.max(Math.min(top - EDGE, (top + bottom - shown) / 2), 0);
+  }, [reveal, report, selected, scale]);
   useEffect(() => {
     if (selected !== null && reveal > 0) frame.current?.contentWindow?.postMessage({ pin: true, kind: "scroll-to", index: selected }, "*");
   }, [reveal, selected]);
@@ -157,6 +188,8 @@ export const PageFrame = memo(function PageFrame(props: Props) {
   const rect = selected === null ? null : report?.rects[selected];
   return (
     <Ground ref={ground}>
+      <div className="room" tabIndex={0} role="group" aria-label="The page as high as its viewport">
+      <span className="end" style={{ top: height * scale + 2 * EDGE + BAR }} />
       <div className="sheet" style={{ left, width: width * scale + 2, height: height * scale + 2 }}>
         <iframe
           ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`/preview/${siteId}/${page.split("/").map(encodeURIComponent).join("/")}`}
@@ -174,8 +207,9 @@ export const PageFrame = memo(function PageFrame(props: Props) {
           </svg>
         )}
       </div>
+      </div>
+      <span className="bar"><ViewportBar width={width} height={height} scale={scale} isWhole={isWhole} onWhole={onWhole} onHeight={onHeight} /></span>
       <span className="overlays"><OverlaysMenu kinds={kinds} onChange={props.onKinds} /></span>
-      {scale < 1 && <span className="scale">drawn at {Math.round(scale * 100)}%</span>}
     </Ground>
   );
 });

@@ -16,6 +16,7 @@ const Panel = styled.section`
 const ASIDES = ["Working", "Which rule wins", "What must this be?", "States"] as const;
 type Aside = (typeof ASIDES)[number];
 const NO_WORKINGS: Numbers["workings"] = [];
+const NO_ELEMENTS: Numbers["elements"] = [];
 
 interface Props extends Omit<AidProps, "selected" | "name"> {
   numbers: Numbers | undefined;
@@ -53,7 +54,7 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, c
     <Panel aria-label={aside}>
       <header>{choice}</header>
       {aside === "Which rule wins" && <RulesPanel {...props} />}
-      {aside === "What must this be?" && <GoalPanel {...props} caret={caret} />}
+      {aside === "What must this be?" && <GoalPanel {...props} caret={caret} elements={numbers?.elements ?? NO_ELEMENTS} />}
       {aside === "States" && <StatesPanel key={element.index} {...props} onHold={onHold} />}
     </Panel>
   );

@@ -6,7 +6,6 @@ import { Header } from "../../kit/Header";
 import { Link } from "../../router";
 import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
-import { clampWidth } from "../../width-axis/scale";
 import { AtThisWidth } from "./AtThisWidth";
 import { marksOf, placeOf, useCaret } from "./caret";
 import { DimensionRows } from "./DimensionRows";
@@ -23,6 +22,7 @@ import type { HeldState } from "./StatesPanel";
 import { SumsPanel } from "./SumsPanel";
 import { WriteHeader } from "./WriteHeader";
 import { findingNotes, useSurveyBehind } from "./useSurveyBehind";
+import { useViewport } from "./useViewport";
 
 const Place = styled.div`
   display: grid; grid-template-rows: auto auto 1fr; height: 100%; min-height: 560px;
@@ -55,15 +55,10 @@ const NO_ROWS: Numbers["rows"] = [];
 const NO_FINDINGS: Finding[] = [];
 const NO_DRAFTS: Record<string, string> = {};
 
-function walkerKey(site: number): string {
-  return `hillpin.walker.${site}`;
-}
-
 function Write({ site, page, pages }: { site: Site; page: string; pages: string[] }) {
   const texts = useTexts(site, page);
   const { files, version, alsoOpen } = useSyncExternalStore(texts.subscribe, texts.snapshot);
-  const [walker, setWalker] = useState(() => clampWidth(Number(localStorage.getItem(walkerKey(site.id)) ?? 742) || 742));
-  const [height, setHeight] = useState(800);
+  const { walker, height, walk, setHeight } = useViewport(site.id);
   const [handed] = useState(() => handOver.take(site.id, page));
   const [selected, setSelected] = useState<number | null>(handed?.index ?? null);
   const [open, setOpen] = useState(handed?.file ?? page);
@@ -87,7 +82,6 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
   }, [site.id]);
 
-  useEffect(() => localStorage.setItem(walkerKey(site.id), String(walker)), [walker, site.id]);
   const goTo = useCallback((path: string, line: number) => {
     setOpen(path);
     setJump({ path, line, focus: true, stamp: performance.now() });
@@ -134,7 +128,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     else setSaid(["The text changed while this was worked out. Nothing was put in; ask again."]);
   }, [change, texts]);
   useHanded(handed, files, change, setJump, setSaid);
-  const survey = useSurveyBehind(site.id, page, drafts, ready, texts);
+  const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
   // What is changed while the walker stands at a width is what a query opened there is for.
   const atArrival = useRef<{ walker: number; files: ReturnType<Texts["snapshot"]>["files"] }>({ walker, files });
   useEffect(() => {
@@ -155,7 +149,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const findings = survey.survey?.findings ?? NO_FINDINGS;
   const notes = useMemo(() => [...shownNotes(numbers?.notes ?? [], open, measured?.rects), ...findingNotes(findings, open)], [numbers, open, measured, findings]);
   const marks = useMemo(() => marksOf(numbers, open, page), [numbers, open, page]);
-  const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={setWalker} />, [site, walker, height]);
+  const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={walk} />, [site, walker, height, walk]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const shownIndex = numbers?.selected ?? selected;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
@@ -172,7 +166,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   return (
     <Place>
       <WriteHeader site={site} page={page} pages={pages} texts={texts} />
-      <WidthAxis walker={walker} onWalk={setWalker} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
+      <WidthAxis walker={walker} onWalk={walk} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>
       <main className="work">
@@ -182,7 +176,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         />
         <div className="page">
           <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
+            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
             fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />
@@ -192,7 +186,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
               siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
               measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
             />
-            <AtThisWidth numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
+            <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
           </div>
         </div>
       </main>

@@ -23,7 +23,7 @@ export interface SurveyBehind {
 const REMEMBERED = "hillpin.walks-behind";
 
 /** The newest survey of the page as it is written; undefined until one has ended. */
-export function useSurveyBehind(site: number, page: string, drafts: Record<string, string>, ready: boolean, texts: Texts): SurveyBehind {
+export function useSurveyBehind(site: number, { page, height, drafts }: { page: string; height: number; drafts: Record<string, string> }, ready: boolean, texts: Texts): SurveyBehind {
   const { survey, progress, error, start, stop } = useSurvey(site);
   const [walks, setWalks] = useState(() => localStorage.getItem(REMEMBERED) !== "no");
   const onWalks = useCallback((wanted: boolean) => {
@@ -35,13 +35,13 @@ export function useSurveyBehind(site: number, page: string, drafts: Record<strin
     if (!ready || !walks) return undefined;
     const pause = window.setTimeout(() => {
       setOf(drafts);
-      start({ page, drafts, keep: false });
+      start({ page, height, drafts, keep: false });
     }, PAUSE);
     return () => {
       clearTimeout(pause);
       stop();
     };
-  }, [ready, walks, page, drafts, start, stop]);
+  }, [ready, walks, page, height, drafts, start, stop]);
   // A keystroke is told to the texts before anything is drawn: the walk ends right after it, and not beside its numbers.
   useEffect(() => {
     let version = texts.snapshot().version;
