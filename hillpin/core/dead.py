@@ -18,15 +18,17 @@ _TABLE_PARTS = (Kind.ROW, Kind.ROW_GROUP, Kind.COLUMN, Kind.COLUMN_GROUP)
 class _Facts:
     """What the reasons look at: the element's style and box, and those of what it is inside."""
 
-    def __init__(self, element: Element, style: ComputedStyle, layout: Layout) -> None:
+    def __init__(self, element: Element, style: ComputedStyle, layout: Layout, pseudo: str) -> None:
         self.element = element
         self.style = style
-        self.box: Box | None = layout.box_of(element)
-        around = self.box.parent if self.box is not None else next((layout.box_of(one) for one in element.ancestors() if layout.box_of(one) is not None), None)
+        made = layout.generated.get((element, pseudo)) if pseudo else None
+        self.box: Box | None = layout.box_of(element) if not pseudo else made.fragment.box if made is not None and made.fragment is not None else None
+        outside = [element, *element.ancestors()] if pseudo else element.ancestors()
+        around = self.box.parent if self.box is not None else next((layout.box_of(one) for one in outside if layout.box_of(one) is not None), None)
         while around is not None and around.element is None and around.kind not in (Kind.FLEX, Kind.GRID):
             around = around.parent
         self.around = around
-        self.is_replaced = element.tag in _REPLACED
+        self.is_replaced = element.tag in _REPLACED and not pseudo
         self.is_inline = self.box is None and style.display == "inline" and not self.is_replaced
         self.is_flex = self.box is not None and self.box.kind == Kind.FLEX
         self.is_grid = self.box is not None and self.box.kind == Kind.GRID
@@ -36,12 +38,13 @@ class _Facts:
         self.is_static = style.position == "static"
 
 
-def why_dead(name: str, element: Element, style: ComputedStyle, layout: Layout) -> str:
-    """Why a declaration of a property has no effect on an element at a layout's width; empty where it may have one."""
+def why_dead(name: str, element: Element, style: ComputedStyle, layout: Layout, pseudo: str = "") -> str:
+    """Why a declaration of a property has no effect on an element, or on its ``before`` or ``after``, at a layout's width;
+    empty where it may have one."""
     reason = _REASONS.get(name)
     if reason is None or element not in layout.rects:
         return ""
-    return reason(_Facts(element, style, layout))
+    return reason(_Facts(element, style, layout, pseudo))
 
 
 def _size(facts: _Facts) -> str:

@@ -62,6 +62,7 @@ class _Target:
     fragment: Fragment
     edges: Edges
     layout: Layout
+    pseudo: str = ""
 
 
 def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
@@ -85,10 +86,13 @@ def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout,
         return []
     if not elements:
         return [Note(rule.file, rule.line, "no element has it", "unmatched")] if rule.declarations else []
-    if any(selector.pseudo_element for selector in rule.selectors):
-        return []
     if not all(condition.matches(layout.viewport) for condition in rule.media):
         return []
+    pseudo = pseudo_of(rule)
+    if pseudo is None:
+        return []
+    if pseudo:
+        return _generated_notes(rule, pseudo, elements, layout, selected)
     found = _with_box(elements, layout, selected)
     if found is None:
         return []
@@ -106,6 +110,27 @@ def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout,
     notes = [note for note in noted if note is not None]
     page.kept_notes[id(rule)] = KeptNotes((layout.viewport, rect), seen, notes)
     return notes
+
+
+def pseudo_of(rule: Rule) -> str | None:
+    """The pseudo-element that a rule is for; empty for elements themselves, None where it is for several kinds, or one
+    without a box of its own."""
+    names = {selector.pseudo_element or "" for selector in rule.selectors}
+    name = names.pop() if len(names) == 1 else None
+    return name if name in ("", "before", "after") else None
+
+
+def _generated_notes(rule: Rule, pseudo: str, elements: list[Element], layout: Layout, selected: Element | None) -> list[Note]:
+    """Notes of a rule for ``::before`` or ``::after``, by the selected element's where it has one."""
+    for element in (selected, *elements) if selected is not None and selected in elements else elements:
+        made = layout.generated.get((element, pseudo))
+        if made is not None:
+            fragment = made.fragment or _inline_fragment(element, made.style, layout, made.rect, pseudo)
+            target = _Target(element, made.style, fragment, fragment.edges(), layout, pseudo)
+            return [note for declaration in rule.declarations if (note := _declaration_note(declaration, target)) is not None]
+    if not rule.declarations or not any(element in layout.rects for element in elements):
+        return []
+    return [Note(rule.file, rule.line, f"no ::{pseudo} box: it needs a content", "unmatched", elements[0].index)]
 
 
 def _with_box(elements: list[Element], layout: Layout, selected: Element | None) -> tuple[Element, ComputedStyle, Fragment | None] | None:
@@ -147,9 +172,9 @@ def _fragment_around(element: Element, layout: Layout) -> Fragment | None:
     return next((layout.fragments[one][0] for one in element.ancestors() if one in layout.fragments), None)
 
 
-def _inline_fragment(element: Element, style: ComputedStyle, layout: Layout, rect: Rect) -> Fragment:
+def _inline_fragment(element: Element, style: ComputedStyle, layout: Layout, rect: Rect, pseudo: str = "") -> Fragment:
     """An inline box's pieces as one fragment, to note its numbers by."""
-    around = _fragment_around(element, layout)
+    around = layout.fragments[element][0] if pseudo and element in layout.fragments else _fragment_around(element, layout)
     fragment = Fragment(Box(INLINE, style, element, is_inline_level=True), round(rect.width * 64), round(rect.height * 64))
     fragment.basis = max(around.width - around.edges().inline, 0) if around is not None else 0
     return fragment
@@ -166,7 +191,7 @@ def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
             where = f"line {winner.line}" if winner is not None and winner.file == declaration.file else (
                 f"{winner.file or 'style attribute'} line {winner.line}" if winner is not None else "an attribute")  # fmt: skip
             return Note(declaration.file, declaration.line, f"set again, {where}", "overruled", index)
-    dead = why_dead(declaration.name, target.element, target.style, target.layout)
+    dead = why_dead(declaration.name, target.element, target.style, target.layout, target.pseudo)
     if dead:
         return Note(declaration.file, declaration.line, f"no effect: {dead}", "dead", index)
     colour = _colour(declaration, target)

@@ -24,7 +24,7 @@ from .layout.context import Context
 from .layout.controls import Pictures
 from .layout.fragments import Fragment
 from .layout.generate import BoxTree, Generator
-from .layout.geometry import Collector
+from .layout.geometry import Collector, GeneratedBox
 from .layout.layout import layout_root
 from .layout.matrix import Rect
 from .markup import Document, Element, Text, parse_html
@@ -99,6 +99,8 @@ class Layout:
     unmodelled: list[UnmodelledFeature]
     unmodelled_elements: set[Element]
     recorder: Recorder | None = None
+    generated: dict[tuple[Element, str], GeneratedBox] = field(default_factory=dict)
+    """The boxes of pseudo-elements, by their element and name: ``before``, ``after``."""
     elements: list[Element] = field(default_factory=list)
     """All elements of the body, in document order."""
 
@@ -317,7 +319,7 @@ class Page:
                 affected.add(element)
         return Layout(
             viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,
-            list(features.values()), affected, ctx.recorder, self.document.elements,
+            list(features.values()), affected, ctx.recorder, collector.generated, self.document.elements,
         )  # fmt: skip
 
     def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:

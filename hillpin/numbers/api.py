@@ -14,7 +14,7 @@ from ..core.errors import InputError
 from ..core.fonts.wanted import browser_faces
 from ..core.hill import Hill, hill_of
 from ..core.markup.tree import Document, Element
-from ..core.notes import margin_notes
+from ..core.notes import margin_notes, pseudo_of
 from ..core.page import Page
 from ..core.rows import dimension_rows
 from ..core.working.explain import QUANTITIES, explain
@@ -54,8 +54,11 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
     elements = page.document.elements
     selected = selected_element(page, payload.selected, payload.width, payload.height)
     layout = page.layout(payload.width, payload.height, record=selected is not None, about=selected)
-    workings = [explain(page, layout, selected, of) for of in QUANTITIES] if selected is not None else []
-    applied = page.cascade.matches(selected).own if selected is not None else []
+    generated = [(name, layout.generated[selected, name].rect) for name in ("before", "after") if (selected, name) in layout.generated] if selected is not None else []
+    pseudo = payload.pseudo if payload.pseudo in [name for name, _ in generated] else ""
+    workings = [explain(page, layout, selected, of, pseudo) for of in QUANTITIES] if selected is not None else []
+    matches = page.cascade.matches(selected) if selected is not None else None
+    applied = [] if matches is None else matches.pseudo.get(pseudo, []) if pseudo else matches.own
     faces = browser_faces(page.fonts, layout.tree.texts)
     return {
         "width": payload.width,
@@ -68,6 +71,8 @@ def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
         "sheets": list(page.sheets.files),
         "rules": _rules(page),
         "selected": selected.index if selected is not None else None,
+        "pseudo": pseudo,
+        "generated": [{"pseudo": name, "rect": [rect.x, rect.y, rect.width, rect.height]} for name, rect in generated],
         "rules_applied": sum(1 for match in applied if match.rule.origin == "author"),
         "rows": dimension_rows(layout, selected) if selected is not None else [],
         "workings": workings,
@@ -87,7 +92,7 @@ def take_fonts(request: HttpRequest, site_id: int, payload: FontsIn) -> FontsOut
 def _rules(page: Page) -> list[dict[str, Any]]:
     matched = page.cascade.elements_by_rule()
     return [
-        {"file": rule.file, "line": rule.line, "elements": [element.index for element in matched.get(id(rule), [])[:MOST_MATCHED] if element.index >= 0]}
+        {"file": rule.file, "line": rule.line, "pseudo": pseudo_of(rule) or "", "elements": [element.index for element in matched.get(id(rule), [])[:MOST_MATCHED] if element.index >= 0]}
         for rule in page.sheets.rules
     ]
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
@@ -14,6 +14,8 @@ class NumbersIn(Schema):
     width: int = Field(ge=1, le=20_000)
     height: int = Field(800, ge=1, le=20_000)
     selected: int | None = None
+    pseudo: Literal["", "before", "after"] = ""
+    """Which generated box of the selected element the workings are for; empty for its own."""
     drafts: dict[str, str] = {}
     fonts: int = 0
     """How often the browser's fonts were told: equal questions after another measuring are other questions."""
@@ -167,6 +169,15 @@ class RuleOut(Schema):
     file: str
     line: int
     elements: list[int]
+    pseudo: str
+    """``before`` or ``after`` where the rule is for the generated box alone."""
+
+
+class GeneratedOut(Schema):
+    """A generated box of the selected element."""
+
+    pseudo: str
+    rect: list[float]
 
 
 class NumbersOut(Schema):
@@ -185,6 +196,8 @@ class NumbersOut(Schema):
     sheets: list[str]
     rules: list[RuleOut]
     selected: int | None
+    pseudo: str
+    generated: list[GeneratedOut]
     rules_applied: int
     rows: list[RowOut]
     workings: list[WorkingOut]

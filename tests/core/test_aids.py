@@ -398,7 +398,9 @@ class Goals(unittest.TestCase):
         )
         self.assertEqual(css[offers[0].offset :][:3], "50%")
         heights = numbers_for(page, only(page, "main"), Goal("height", 1000))
-        self.assertEqual([(one.text, one.moves) for one in heights], [("20px", 1)])
+        # The padding's bare 0 is above and below: one px of it is two. The paragraph's margins count once, at its top and
+        # at its bottom they collapse into nothing that is main's own.
+        self.assertEqual([(one.text, one.step, one.moves) for one in heights], [("0", "1px", 2), ("20px", "1px", 1)])
 
     def test_the_caret_must_stand_on_a_number(self) -> None:
         with self.assertRaisesRegex(InputError, "does not stand on a number"):

@@ -6,11 +6,13 @@ import unittest
 from unittest import mock
 
 import numpy as np
+from hillpin.core.files import MemoryFiles
 from hillpin.core.hill import HillPoint, bends, hill_of, simplified
 from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
 from hillpin.core.rows import MOST_ROWS, dimension_rows
 from hillpin.core.survey.walk import walk
+from hillpin.core.working.explain import explain
 
 from .pages import only, page_of, recorded
 
@@ -227,3 +229,38 @@ class Hills(unittest.TestCase):
     def test_it_can_be_stopped(self) -> None:
         page = page_of("p { width: 50% }", "<p>x</p>")
         self.assertEqual(len(hill_of(page, only(page, "p"), 240, 1920, stopped=lambda: True).points), 0)
+
+
+class GeneratedBoxes(unittest.TestCase):
+    CSS = """.c { width: 400px; position: relative; padding: 10px }
+.c::before { content: ""; display: block; width: 50%; height: 12px; margin: 0 0 5px 10% }
+.d::after { content: " more"; margin-left: 10px; height: 5px }
+.e::before { width: 9px }
+"""
+    BODY = "<div class=c>a</div><p class=d>b</p><p class=e>b</p>"
+
+    def test_notes_on_the_lines_of_before_and_after(self) -> None:
+        page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><link rel=stylesheet href=s.css><body>{self.BODY}", "s.css": self.CSS}))
+        notes = [(one.line, one.text) for one in margin_notes(page, page.layout(800)) if one.line > 1]
+        self.assertEqual(
+            notes,
+            [
+                (2, "200, of 400"),
+                (2, "12"),
+                (2, "0 0 5 40, of 400"),
+                (3, "10"),
+                (3, "no effect: an inline box takes no width or height"),
+                (4, "no ::before box: it needs a content"),
+            ],
+        )
+
+    def test_their_workings(self) -> None:
+        page = page_of(self.CSS, self.BODY)
+        layout, element = recorded(page), only(page, ".c")
+        width = explain(page, layout, element, "width", "before")
+        self.assertEqual((width.name, width.value, width.steps[-1].label), ("div.c::before", 200, "× 50%"))
+        # The padding of 10 and a tenth of 400.
+        self.assertEqual(explain(page, layout, element, "x", "before").value, 50)
+        self.assertEqual(
+            explain(page, layout, element, "width", "after").reason, "div.c::after makes no box here."
+        )

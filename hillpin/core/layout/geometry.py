@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Any
 
 from ..markup.tree import Element
@@ -27,6 +27,18 @@ class Scroller:
     height: int
 
 
+@dataclass(frozen=True, slots=True)
+class GeneratedBox:
+    """A pseudo-element's box: its rectangle in CSS px of the page, and, unless it is an inline box, its fragment with its page
+    position in 1/64 px."""
+
+    rect: Rect
+    style: ComputedStyle
+    fragment: Fragment | None = None
+    x: int = 0
+    y: int = 0
+
+
 class Collector:
     """Walks the fragments once and notes where every element's boxes are."""
 
@@ -35,6 +47,8 @@ class Collector:
         self.rects: dict[Element, Rect] = {}
         self.fragments: dict[Element, tuple[Fragment, int, int]] = {}
         """The principal fragment of an element with its page position in 1/64 px (transforms left out)."""
+        self.generated: dict[tuple[Element, str], GeneratedBox] = {}
+        """The boxes of pseudo-elements by their element and name."""
         self.shapes: set[Element] = set()
         """Elements inside svg whose rectangles are known."""
         self.scroll_right = ctx.width
@@ -54,17 +68,24 @@ class Collector:
         rect = mapped(matrix, x, y, fragment.width, fragment.height)
         if not clipped:
             self._extend(rect, fragment, x, y, matrix)
-        if box.element is not None and box.pseudo is None:
-            self._note(box.element, rect)
-            self.fragments.setdefault(box.element, (fragment, x, y))
-            if box.element.tag == "svg" and box.element.elements:
-                self._shapes(box.element, fragment, x, y, matrix)
+        if box.element is not None:
+            if box.pseudo is None:
+                self._note(box.element, rect)
+                self.fragments.setdefault(box.element, (fragment, x, y))
+                if box.element.tag == "svg" and box.element.elements:
+                    self._shapes(box.element, fragment, x, y, matrix)
+            else:
+                self._note_generated(box.element, box.pseudo, GeneratedBox(rect, box.style, fragment, x, y))
         for row_box, rx, ry, width, height in fragment.row_offsets:
             if row_box.element is not None:
                 self._note(row_box.element, mapped(matrix, x + rx, y + ry, width, height))
         for item in fragment.inlines:
-            if item.box.element is not None and item.box.pseudo is None:
-                self._note(item.box.element, mapped(matrix, x + item.x, y + item.y, item.width, item.height))
+            if item.box.element is not None:
+                inline_rect = mapped(matrix, x + item.x, y + item.y, item.width, item.height)
+                if item.box.pseudo is None:
+                    self._note(item.box.element, inline_rect)
+                else:
+                    self._note_generated(item.box.element, item.box.pseudo, GeneratedBox(inline_rect, item.box.style))
             if not clipped:
                 self._extend(mapped(matrix, x + item.x, y + item.y, item.width, item.height), None, x, y, matrix)
         if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
@@ -95,6 +116,13 @@ class Collector:
             right = max(right, mapped(matrix, x, y, fragment.text_right, 0).x + fragment.text_right / 64)
         self.scroll_right = max(self.scroll_right, int(right * 64)) if right > 0 else self.scroll_right
         self.scroll_bottom = max(self.scroll_bottom, int(bottom * 64))
+
+    def _note_generated(self, element: Element, pseudo: str, found: GeneratedBox) -> None:
+        known = self.generated.get((element, pseudo))
+        if known is None:
+            self.generated[element, pseudo] = found
+        elif known.fragment is None:
+            self.generated[element, pseudo] = replace(known, rect=known.rect.united(found.rect))
 
     def _note(self, element: Element, rect: Rect) -> None:
         known = self.rects.get(element)

@@ -52,8 +52,8 @@ class Explanation:
     """Why there is no sum, where there is none."""
 
 
-def explain(page: Page, layout: Layout, element: Element, of: str) -> Explanation:
-    """The working of a number of an element in a layout made with ``record=True``.
+def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str = "") -> Explanation:
+    """The working of a number of an element, or of its ``before`` or ``after``, in a layout made with ``record=True``.
 
     Raises InputError where the layout was not recorded or the quantity has no working.
     """
@@ -61,14 +61,16 @@ def explain(page: Page, layout: Layout, element: Element, of: str) -> Explanatio
     if recorder is None or of not in QUANTITIES:
         raise InputError(f"There is no working of {of}; ask for width, height, x or y.")
     quantity: Quantity = of
-    rect = layout.rects.get(element)
+    made = layout.generated.get((element, pseudo)) if pseudo else None
+    rect = made.rect if made is not None else layout.rects.get(element) if not pseudo else None
     modelled = element not in layout.unmodelled_elements
-    answer = Explanation(element.index, element.name(), quantity, layout.viewport.width, 0.0, [], modelled)
+    name = f"{element.name()}::{pseudo}" if pseudo else element.name()
+    answer = Explanation(element.index, name, quantity, layout.viewport.width, 0.0, [], modelled)
     if rect is None:
-        answer.reason = f"{element.name()} makes no box here."
+        answer.reason = f"{name} makes no box here."
         return answer
     answer.value = getattr(rect, quantity)
-    found = layout.fragments.get(element)
+    found = layout.fragments.get(element) if made is None else (made.fragment, made.x, made.y) if made.fragment is not None else None
     if found is None:
         answer.reason = "An inline box is as long as its text, and as high as its font."
         answer.steps = [Step("start", answer.value, answer.value, "the text inside", page.path, element.line, None, element.index)]
@@ -171,12 +173,21 @@ class _Chains:
         total = Sum(quantity)
         if found is None:
             return total
-        own = self.layout.fragments.get(box.element) if box.element is not None else None
-        base = 0 if own is None else (own[1] if quantity == "x" else own[2]) - found.total
+        base = 0 if (own := self._position(box)) is None else own[0 if quantity == "x" else 1] - found.total
         around = self._counted_from(box)
         total.start(base, f"{name_of(around)}, from the page's edge" if around is not None and base else "the page's edge")
         total.terms += list(found.terms[1:]) if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
         return total
+
+    def _position(self, box: Box) -> tuple[int, int] | None:
+        """Where a box stands in the page, in 1/64 px."""
+        if box.element is None:
+            return None
+        if box.pseudo is not None:
+            made = self.layout.generated.get((box.element, box.pseudo))
+            return (made.x, made.y) if made is not None else None
+        found = self.layout.fragments.get(box.element)
+        return found[1:] if found is not None else None
 
     def _counted_from(self, box: Box) -> Box | None:
         from ..layout.positioned import containing_box

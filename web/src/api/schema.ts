@@ -1166,6 +1166,16 @@ export interface components {
             end: number | null;
         };
         /**
+         * GeneratedOut
+         * @description A generated box of the selected element.
+         */
+        GeneratedOut: {
+            /** Pseudo */
+            pseudo: string;
+            /** Rect */
+            rect: number[];
+        };
+        /**
          * MissingOut
          * @description A file that is referred to and not there.
          */
@@ -1226,6 +1236,10 @@ export interface components {
             rules: components["schemas"]["RuleOut"][];
             /** Selected */
             selected: number | null;
+            /** Pseudo */
+            pseudo: string;
+            /** Generated */
+            generated: components["schemas"]["GeneratedOut"][];
             /** Rules Applied */
             rules_applied: number;
             /** Rows */
@@ -1282,6 +1296,8 @@ export interface components {
             line: number;
             /** Elements */
             elements: number[];
+            /** Pseudo */
+            pseudo: string;
         };
         /**
          * StepOut
@@ -1379,6 +1395,12 @@ export interface components {
             height: number;
             /** Selected */
             selected?: number | null;
+            /**
+             * Pseudo
+             * @default
+             * @enum {string}
+             */
+            pseudo: "" | "before" | "after";
             /**
              * Drafts
              * @default {}

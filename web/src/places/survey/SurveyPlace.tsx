@@ -123,7 +123,7 @@ function Progress({ part }: { part: number }) {
 function useParents(site: number, page: string): Map<number, number> | undefined {
   const numbers = useQuery({
     queryKey: ["parents", site, page],
-    queryFn: () => ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: site } }, body: { page, width: 800, height: 800, selected: null, drafts: {}, fonts: 0 } })),
+    queryFn: () => ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: site } }, body: { page, width: 800, height: 800, selected: null, pseudo: "", drafts: {}, fonts: 0 } })),
     staleTime: 0,
   });
   return useMemo(() => numbers.data && new Map(numbers.data.elements.flatMap((one) => (one.parent === null || one.parent === undefined ? [] : [[one.index, one.parent] as const]))), [numbers.data]);

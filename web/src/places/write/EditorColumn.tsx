@@ -137,7 +137,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
       {!file && <p style={{ padding: 12 }}>Opening {open}…</p>}
       <div className="status">
         <span>
-          Selected: <strong>{element?.name ?? "nothing"}</strong>{parent ? ` in ${parent.name}` : ""}
+          Selected: <strong>{element?.name ?? "nothing"}{numbers?.pseudo ? `::${numbers.pseudo}` : ""}</strong>{parent ? ` in ${parent.name}` : ""}
         </span>
         {numbers && <span>{numbers.rules_applied === 1 ? "1 rule applies" : `${numbers.rules_applied} rules apply`} here</span>}
         <span id={LEAVING} className="leaving">Tab indents. Esc, then Tab, leaves.</span>

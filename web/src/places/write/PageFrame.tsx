@@ -54,6 +54,8 @@ interface Props {
   /** The texts of the site's files: each change goes to the frame at once, before anything else is drawn anew. */
   texts: Texts;
   selected: number | null;
+  /** The rectangle of the generated box that is selected, in px of the page; null where it is an element's own. */
+  generated: number[] | null;
   /** The selected box was chosen elsewhere: bring it into view. */
   reveal: number;
   onHeight: (height: number) => void;
@@ -185,7 +187,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
   const columns = usePlanColumns(siteId, width, kinds.includes("plan"));
 
   const left = Math.max(EDGE, (room.width - width * scale) / 2);
-  const rect = selected === null ? null : report?.rects[selected];
+  const rect = props.generated ?? (selected === null ? null : report?.rects[selected]);
   return (
     <Ground ref={ground}>
       <div className="room" tabIndex={0} role="group" aria-label="The page as high as its viewport">
@@ -201,7 +203,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
             {kinds.length > 0 && <OverlayDrawing overlays={overlays} kinds={kinds} columns={columns} scroll={report.scroll} scale={scale} height={height} />}
             {rect && (
             <rect
-              x={(rect[0] - report.scroll[0]) * scale} y={(rect[1] - report.scroll[1]) * scale} width={rect[2] * scale} height={rect[3] * scale}
+              x={((rect[0] ?? 0) - report.scroll[0]) * scale} y={((rect[1] ?? 0) - report.scroll[1]) * scale} width={(rect[2] ?? 0) * scale} height={(rect[3] ?? 0) * scale}
               fill="none" stroke="#2b6880" strokeWidth="2"
             />)}
           </svg>

@@ -5,6 +5,7 @@ import { Choice } from "../../kit/Choice";
 import { GoalPanel } from "./GoalPanel";
 import { type AidProps, RulesPanel } from "./RulesPanel";
 import { type HeldState, StatesPanel } from "./StatesPanel";
+import type { Pseudo } from "./useNumbers";
 import { type Quantity, WorkingPanel } from "./WorkingPanel";
 
 const Panel = styled.section`
@@ -16,6 +17,7 @@ const Panel = styled.section`
 const ASIDES = ["Working", "Which rule wins", "What must this be?", "States"] as const;
 type Aside = (typeof ASIDES)[number];
 const NO_WORKINGS: Numbers["workings"] = [];
+const NO_GENERATED: Numbers["generated"] = [];
 const NO_ELEMENTS: Numbers["elements"] = [];
 
 interface Props extends Omit<AidProps, "selected" | "name"> {
@@ -24,10 +26,11 @@ interface Props extends Omit<AidProps, "selected" | "name"> {
   measured: readonly [number, number, number, number] | null | undefined;
   caret: { path: string; offset: number } | null;
   onHold: (state: HeldState | "") => void;
+  onPseudo: (pseudo: Pseudo) => void;
 }
 
 /** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
-export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, caret, onHold, ...aid }: Props) {
+export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, caret, onHold, onPseudo, ...aid }: Props) {
   const [aside, setAside] = useState<Aside>("Working");
   const choice = useMemo(() => <Choice label="What is asked" options={ASIDES} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
@@ -48,7 +51,7 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, c
     latest.current = keepNow;
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
-  if (aside === "Working" || !element) return <WorkingPanel choice={choice} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
+  if (aside === "Working" || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
   const props = { ...aid, selected: element.index, name: element.name };
   return (
     <Panel aria-label={aside}>

@@ -1,9 +1,10 @@
 import { memo, type ReactNode, useState } from "react";
 import styled from "styled-components";
-import type { ElementNumbers, Step, Working } from "../../api/client";
+import type { ElementNumbers, Numbers, Step, Working } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px, sumNumber } from "../../kit/numbers";
+import type { Pseudo } from "./useNumbers";
 import { numberFont } from "../../kit/theme";
 
 const Panel = styled.section`
@@ -25,6 +26,10 @@ const Panel = styled.section`
 
 interface Props {
   workings: Working[];
+  /** The generated boxes that the element has, and the one whose sums are shown; empty for its own. */
+  generated?: Numbers["generated"];
+  pseudo?: Pseudo;
+  onPseudo?: (pseudo: Pseudo) => void;
   element: ElementNumbers | undefined;
   measured: readonly [number, number, number, number] | null | undefined;
   onSource: (file: string, line: number) => void;
@@ -39,14 +44,17 @@ const QUANTITIES = ["width", "height", "x", "y"] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
 /** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
-export const WorkingPanel = memo(function WorkingPanel({ workings, element, measured, onSource, choice, onKeep, trouble }: Props) {
+export const WorkingPanel = memo(function WorkingPanel({ workings, generated, pseudo = "", onPseudo, element, measured, onSource, choice, onKeep, trouble }: Props) {
   const [of, setOf] = useState<Quantity>("width");
   const working = workings.find((candidate) => candidate.of === of);
   return (
     <Panel aria-label="Working">
       <header>
         {choice}
-        <h2>Working: {of} of {element?.name ?? "nothing"}</h2>
+        <h2>Working: {of} of {working?.name ?? element?.name ?? "nothing"}</h2>
+        {generated && generated.length > 0 && onPseudo && (
+          <Choice label="Which box" options={["its own", ...generated.map((one) => `::${one.pseudo}`)]} value={pseudo ? `::${pseudo}` : "its own"} onChange={(chosen) => onPseudo(chosen === "its own" ? "" : (chosen.slice(2) as Pseudo))} />
+        )}
         <Choice label="Which number" options={QUANTITIES} value={of} onChange={setOf} />
       </header>
       {trouble && <p role="alert">{trouble}</p>}

@@ -17,7 +17,7 @@ import { useOverlayKinds } from "./OverlayDrawing";
 import { type Handed, handOver, withFix } from "./handOver";
 import { type FaceTold, type FrameReport, PageFrame } from "./PageFrame";
 import { Texts } from "./texts";
-import { useHill, useLine, useNumbers } from "./useNumbers";
+import { type Pseudo, useHill, useLine, useNumbers } from "./useNumbers";
 import type { HeldState } from "./StatesPanel";
 import { SumsPanel } from "./SumsPanel";
 import { WriteHeader } from "./WriteHeader";
@@ -61,6 +61,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const { walker, height, walk, setHeight } = useViewport(site.id);
   const [handed] = useState(() => handOver.take(site.id, page));
   const [selected, setSelected] = useState<number | null>(handed?.index ?? null);
+  const [pseudo, setPseudo] = useState<Pseudo>("");
   const [open, setOpen] = useState(handed?.file ?? page);
   const [jump, setJump] = useState<Jump | null>(null);
   const [reveal, setReveal] = useState(0);
@@ -77,7 +78,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const drafts = useMemo(() => texts.drafts(), [texts, files, version]);
   const line = useLine(site.id);
   const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts }, ready, texts);
-  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, drafts, fonts }, ready, texts, follow);
+  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts }, ready, texts, follow);
   const onFonts = useCallback((faces: FaceTold[]) => {
     ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
   }, [site.id]);
@@ -86,8 +87,9 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     setOpen(path);
     setJump({ path, line, focus: true, stamp: performance.now() });
   }, []);
-  const onSelected = useCallback((index: number) => {
+  const onSelected = useCallback((index: number, of: Pseudo) => {
     setSelected(index);
+    setPseudo(of);
     setReveal((count) => count + 1);
   }, []);
   const { onCaret, forget } = useCaret(numbers, page, onSelected);
@@ -99,6 +101,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     forget();
     const { numbers: latest, open: file } = shownState.current;
     setSelected(index);
+    setPseudo("");
     const at = placeOf(latest, file, page, index);
     if (at) setJump({ ...at, focus: false, stamp: performance.now() });
   }, [page, forget]);
@@ -152,6 +155,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={walk} />, [site, walker, height, walk]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const shownIndex = numbers?.selected ?? selected;
+  const generated = numbers?.generated.find((one) => one.pseudo === numbers.pseudo)?.rect ?? null;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
   const onFile = useMemo(() => ({
     onOpen: (path: string) => {
@@ -176,7 +180,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         />
         <div className="page">
           <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
+            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
             fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />
@@ -184,7 +188,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
           <div className="sums">
             <SumsPanel
               siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
-              measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
+              onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
             />
             <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
           </div>

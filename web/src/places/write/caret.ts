@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef } from "react";
 import type { Numbers } from "../../api/client";
 import type { Marks } from "./editor/marks";
+import type { Pseudo } from "./useNumbers";
 
 /** Milliseconds after which numbers are taken to be those of the text as it stands. */
 const NUMBERS_COME = 2000;
@@ -16,13 +17,13 @@ interface Caret {
  *
  * It may stand in its rule before the numbers know the rule, or where they still have another: it selects once they have come.
  */
-export function useCaret(numbers: Numbers | undefined, page: string, onSelected: (index: number) => void): Caret {
+export function useCaret(numbers: Numbers | undefined, page: string, onSelected: (index: number, pseudo: Pseudo) => void): Caret {
   const early = useRef<{ path: string; offset: number; line: number; until: number } | null>(null);
   const select = useCallback((path: string, offset: number, line: number, isAgain = false) => {
-    const index = numbers && (path === page ? elementAt(numbers, offset) : elementOfRule(numbers, path, line));
-    if (index === null || index === undefined) return false;
-    if (isAgain && index === numbers?.selected) return true;
-    onSelected(index);
+    const found = numbers && (path === page ? elementAt(numbers, offset, line) : elementOfRule(numbers, path, line));
+    if (!found) return false;
+    if (isAgain && found.index === numbers?.selected) return true;
+    onSelected(found.index, found.pseudo);
     return true;
   }, [numbers, page, onSelected]);
   // The numbers change at every keystroke: the editor's column is not drawn anew for that.
@@ -57,22 +58,33 @@ export function placeOf(numbers: Numbers | undefined, file: string, page: string
   return file === page && element?.start !== null && element?.start !== undefined ? { path: page, offset: element.start } : null;
 }
 
-/** The innermost element whose source holds an offset. */
-function elementAt(numbers: Numbers, offset: number): number | null {
+interface Found {
+  index: number;
+  pseudo: Pseudo;
+}
+
+/** The innermost element whose source holds an offset; from the white space at a line's start, the element that the line begins. */
+function elementAt(numbers: Numbers, offset: number, line: number): Found | null {
   let found: number | null = null;
+  let isFirst = true;
   for (const element of numbers.elements) {
     const end = element.end ?? element.tag_end;
-    if (element.start !== null && element.start !== undefined && end && element.start <= offset && offset < end) found = element.index;
+    if (element.start === null || element.start === undefined || !end) continue;
+    if (element.start <= offset && offset < end) found = element.index;
+    if (element.line !== line) continue;
+    if (isFirst && element.start > offset) return { index: element.index, pseudo: "" };
+    isFirst = false;
   }
-  return found;
+  return found === null ? null : { index: found, pseudo: "" };
 }
 
 /** The element to select for a line of a sheet: the selected one where the line's rule has it, else the rule's first. */
-function elementOfRule(numbers: Numbers, path: string, line: number): number | null {
+function elementOfRule(numbers: Numbers, path: string, line: number): Found | null {
   const rule = numbers.rules.filter((candidate) => candidate.file === path && candidate.line <= line).sort((a, b) => b.line - a.line)[0];
   if (!rule || rule.elements.length === 0) return null;
   const selected = numbers.selected;
-  return selected !== null && selected !== undefined && rule.elements.includes(selected) ? selected : (rule.elements[0] ?? null);
+  const index = selected !== null && selected !== undefined && rule.elements.includes(selected) ? selected : (rule.elements[0] ?? null);
+  return index === null ? null : { index, pseudo: rule.pseudo as Pseudo };
 }
 
 /** What of the open file is marked: the lines of rules that apply to the selected element, or its tag. */

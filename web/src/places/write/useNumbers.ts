@@ -10,12 +10,16 @@ export interface NumbersQuery {
   width: number;
   height: number;
   selected: number | null;
+  /** Which generated box of the selected element is asked about; empty for its own. */
+  pseudo: Pseudo;
   drafts: Record<string, string>;
   /** How often this browser told the server of fonts. */
   fonts: number;
 }
 
-type HillQuery = Omit<NumbersQuery, "width">;
+type HillQuery = Omit<NumbersQuery, "width" | "pseudo">;
+
+export type Pseudo = "" | "before" | "after";
 
 interface Answer {
   numbers?: Numbers;
@@ -71,8 +75,8 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
 }
 
 /** A query as text, written anew only where a part of it is another one. */
-function useKey({ page, width, height, selected, drafts, fonts }: HillQuery & { width?: number }): string {
-  return useMemo(() => JSON.stringify({ page, width, height, selected, drafts, fonts }), [page, width, height, selected, drafts, fonts]);
+function useKey({ page, width, height, selected, pseudo, drafts, fonts }: HillQuery & { width?: number; pseudo?: Pseudo }): string {
+  return useMemo(() => JSON.stringify({ page, width, height, selected, pseudo, drafts, fonts }), [page, width, height, selected, pseudo, drafts, fonts]);
 }
 
 /** The line to the server while a place is shown. */
