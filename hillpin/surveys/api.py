@@ -16,24 +16,38 @@ from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
 from .jobs import Job, jobs
 from .models import AcceptedFinding, PageSurvey
-from .schemas import AcceptIn, JobOut, JobStartedOut, KeptOut, SurveyIn
+from .schemas import AcceptIn, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
+FROM_HERE, TO_HERE = 240, 1920
+"""The widths of the axis."""
 
 
 @router.post("/{site_id}/surveys", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
 def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[str, Any]:
     """Start walking a page; an older walk of the same page is stopped."""
-    site = get_object_or_404(Site, pk=site_id)
     if payload.start > payload.end:
         raise InputError(f"The range goes from a smaller to a larger width, not from {payload.start:,} to {payload.end:,}.")
+    asked = {**_asked(site_id, payload), "start": payload.start, "end": payload.end, "index": payload.index}
+    return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
+
+
+def _asked(site_id: int, payload: SurveyIn | RemediesIn) -> dict[str, Any]:
+    """What a worker needs to know of a page."""
+    site = get_object_or_404(Site, pk=site_id)
     files = {path: bytes(content) for path, content in SiteFile.objects.filter(site=site).values_list("path", "content")}
     files.update({path: text.encode() for path, text in payload.drafts.items()})
     if payload.page not in files:
         raise InputError(f"There is no file {payload.page}.")
-    asked = {"files": files, "page": payload.page, "start": payload.start, "end": payload.end, "height": payload.height, "index": payload.index, "measured": dict(browser_fonts.of(site)[1])}
-    return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
+    return {"files": files, "page": payload.page, "height": payload.height, "measured": dict(browser_fonts.of(site)[1])}
+
+
+@router.post("/{site_id}/remedies", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
+def start_remedies(request: HttpRequest, site_id: int, payload: RemediesIn) -> dict[str, Any]:
+    """Start proving the ways to settle a finding: each is surveyed. An older question of the same page is stopped."""
+    asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "settle": payload.key}
+    return {"job": jobs.start(site_id, f"{payload.page} to settle", asked, keep=False)}
 
 
 @router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})
@@ -43,7 +57,7 @@ def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     if found.state == "done" and found.keep and found.survey is not None:
         found.keep = False
         _keep(site_id, found.page, found.survey)
-    return {"state": found.state, "progress": found.progress, "survey": found.survey, "detail": found.detail}
+    return {"state": found.state, "progress": found.progress, "survey": found.survey, "remedies": found.remedies, "detail": found.detail}
 
 
 @router.delete("/{site_id}/surveys/{job}", response={204: None, 404: ErrorOut})

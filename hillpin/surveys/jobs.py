@@ -36,6 +36,7 @@ class Job:
     state: str = "walking"
     progress: float = 0.0
     survey: dict[str, Any] | None = None
+    remedies: list[dict[str, Any]] = field(default_factory=list)
     detail: str = ""
     begun: float = field(default_factory=time.monotonic)
     asked: float = field(default_factory=time.monotonic)
@@ -95,6 +96,7 @@ def _follow(job: Job, request: bytes) -> None:
         job.progress = said.get("progress", job.progress)
         job.detail = said.get("detail", job.detail)
         job.survey = said.get("survey", job.survey)
+        job.remedies = said.get("remedies", job.remedies)
         if time.monotonic() - job.asked > UNASKED:
             job.stop()
     errors = process.stderr.read().decode("utf-8", "replace") if process.stderr is not None else ""

@@ -71,7 +71,8 @@ class FindingOut(Schema):
     line: int
     message: str
     working: list[str]
-    fix: FixOut | None
+    fixes: list[FixOut]
+    """Changes that may settle it; what each does is proved when it is asked for."""
 
 
 class BreakpointOut(Schema):
@@ -121,15 +122,6 @@ class SurveyOut(Schema):
     hill: list[SurveyHillPointOut]
 
 
-class JobOut(Schema):
-    """A survey under way or ended: ``state`` is walking, done, stopped or failed."""
-
-    state: str
-    progress: float
-    survey: SurveyOut | None
-    detail: str
-
-
 class SurveyDifferenceOut(Schema):
     """What a change made better or worse."""
 
@@ -140,6 +132,33 @@ class SurveyDifferenceOut(Schema):
     low: int | None
     high: int | None
     message: str
+
+
+class RemedyOut(Schema):
+    """A way to settle a finding, proved: with all that it changes among the findings."""
+
+    fix: FixOut
+    changes: list[SurveyDifferenceOut]
+
+
+class JobOut(Schema):
+    """A survey under way or ended: ``state`` is walking, done, stopped or failed."""
+
+    state: str
+    progress: float
+    survey: SurveyOut | None
+    remedies: list[RemedyOut]
+    """Where a finding was to be settled: the ways that do."""
+    detail: str
+
+
+class RemediesIn(Schema):
+    """A finding by its key, on a page with texts that are not saved yet."""
+
+    page: str
+    drafts: dict[str, str] = Field(default_factory=dict)
+    height: int = Field(800, ge=1, le=20_000)
+    key: str = Field(max_length=64)
 
 
 class AcceptedOut(Schema):

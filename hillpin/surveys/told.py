@@ -9,6 +9,7 @@ from typing import Any
 from ..core.hill import HillPoint, simplified
 from ..core.survey.findings import Finding
 from ..core.survey.kinds import KINDS, severity_of
+from ..core.survey.remedies import Remedy
 from ..core.survey.survey import Surveyed
 
 
@@ -20,16 +21,26 @@ def words_of_kind(kind: str) -> dict[str, str]:
 
 def with_words(content: dict[str, Any]) -> dict[str, Any]:
     """A kept survey with the words that its findings have now."""
-    return {**content, "findings": [{**one, **words_of_kind(one["kind"])} for one in content["findings"]]}
+    return {**content, "findings": [{"fixes": [one["fix"]] if one.get("fix") else [], **one, **words_of_kind(one["kind"])} for one in content["findings"]]}
 
 
 def finding_out(finding: Finding) -> dict[str, Any]:
     """A finding with its key: a digest of what names it and of its numbers."""
     return {
-        "kind": finding.kind, "severity": severity_of(finding), **words_of_kind(finding.kind), "key": hashlib.sha256(finding.key.encode()).hexdigest()[:40], "index": finding.index,
+        "kind": finding.kind, "severity": severity_of(finding), **words_of_kind(finding.kind), "key": digest_of(finding), "index": finding.index,
         "selector": finding.selector, "low": finding.low, "high": finding.high, "file": finding.file, "line": finding.line, "message": finding.message,
-        "working": list(finding.working), "fix": asdict(finding.fix) if finding.fix is not None else None,
+        "working": list(finding.working), "fixes": [asdict(one) for one in finding.fixes],
     }  # fmt: skip
+
+
+def remedy_out(remedy: Remedy) -> dict[str, Any]:
+    """A proved way to settle a finding."""
+    return {"fix": asdict(remedy.fix), "changes": [{**asdict(one), "title": words_of_kind(one.kind)["title"]} for one in remedy.changes]}
+
+
+def digest_of(finding: Finding) -> str:
+    """What names a finding while its numbers are the same."""
+    return hashlib.sha256(finding.key.encode()).hexdigest()[:40]
 
 
 def survey_out(surveyed: Surveyed, index: int | None) -> dict[str, Any]:

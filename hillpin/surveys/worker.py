@@ -14,9 +14,12 @@ from typing import Any
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
+from ..core.survey.remedies import Remedy, proved
 from ..core.survey.survey import survey
-from .told import survey_out
+from .told import digest_of, remedy_out, survey_out
 
+SURVEYING = 0.4
+"""The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
 EVERY = 0.1
 """Seconds between two words on the progress."""
 
@@ -34,8 +37,16 @@ def main() -> None:
 
     try:
         page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
-        surveyed = survey(page, request["start"], request["end"], request["height"], progress=progress)
-        _say({"survey": survey_out(surveyed, request["index"])})
+        settle = request.get("settle")
+        first = 1.0 if settle is None else SURVEYING
+        surveyed = survey(page, request["start"], request["end"], request["height"], progress=lambda part: progress(first * part))
+        remedies: list[Remedy] = []
+        if settle is not None:
+            finding = next((one for one in surveyed.findings if digest_of(one) == settle), None)
+            if finding is None:
+                raise InputError("The page has changed: this finding is not there any more, or has other numbers.")
+            remedies = proved(page, surveyed, finding, request["height"], lambda part: progress(first + (1 - first) * part))
+        _say({"survey": survey_out(surveyed, request["index"]), "remedies": [remedy_out(one) for one in remedies]})
     except InputError as error:
         _say({"detail": str(error)})
 

@@ -40,6 +40,20 @@ class Surveys(TransactionTestCase):
         answer: dict[str, Any] = self.client.get(f"{self.base}/survey?page=index.html").json()
         return answer
 
+    def test_ways_to_settle_a_finding_are_proved(self) -> None:
+        survey = self.follow(self.start(start=240, end=1920)["job"])["survey"]
+        found = next(one for one in survey["findings"] if one["kind"] == "page-overflow")
+        body = {"page": "index.html", "key": found["key"]}
+        started = self.client.post(f"{self.base}/remedies", data=json.dumps(body), content_type="application/json")
+        said = self.follow(started.json()["job"])
+        self.assertEqual([one["fix"]["after"] for one in said["remedies"]], ["max-width: 500px", "{ max-width: 100%;"])
+        self.assertEqual(
+            [(one["title"], one["is_better"], one["low"], one["high"]) for one in said["remedies"][0]["changes"]],
+            [("Page scrolls sideways", True, 240, 499)],
+        )
+        gone = self.client.post(f"{self.base}/remedies", data=json.dumps({**body, "key": "x"}), content_type="application/json")
+        self.assertIn("not there any more", self.follow(gone.json()["job"])["detail"])
+
     def test_walked_kept_and_compared(self) -> None:
         said = self.follow(self.start(keep=True, index=2)["job"])
         self.assertEqual((said["state"], said["progress"]), ("done", 1.0))
@@ -48,7 +62,7 @@ class Surveys(TransactionTestCase):
             (found["kind"], found["selector"], found["low"], found["high"], found["severity"]),
             ("page-overflow", "div.card", 320, 499, "wrong"),
         )
-        self.assertEqual(found["fix"]["after"], "max-width: 500px")
+        self.assertEqual(found["fixes"][0]["after"], "max-width: 500px")
         self.assertEqual(
             [(one["at"], one["width"]) for one in said["survey"]["hill"]], [(320, 500.0), (700, 500.0)]
         )

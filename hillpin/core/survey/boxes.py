@@ -6,9 +6,11 @@ import numpy as np
 
 from ..layout.boxes import Kind, edges_of
 from ..markup.tree import Element
+from ..naming import own_selector
 from ..numbers import px
 from ..styles.style import ComputedStyle
 from .findings import Finding, Fix, Masks, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
+from .fixes import added, new_rule
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -66,18 +68,15 @@ def _collapsed(survey: Survey, element: Element, low: int, high: int) -> Finding
     place = place_of(survey.page, element, survey.style(element, stretch), "overflow_x")
     message = f"{name} is {px(own - top)} high, and its floats reach {px(bottom - own)} further down: it does not contain them."
     working = (f"bottom of the floats {px(bottom)}", f"− bottom of {name} {px(own)}", f"= {px(bottom - own)} outside")
-    return Finding("collapsed-parent", element.index, name, low, high, place.file, place.line, message, working, _contain(survey, element))
+    return Finding("collapsed-parent", element.index, name, low, high, place.file, place.line, message, working, _contain(survey, element, place.file))
 
 
-def _contain(survey: Survey, element: Element) -> Fix | None:
-    """``display: flow-root`` in the element's own rule."""
-    rule = next((match.rule for match in reversed(survey.page.cascade.matches(element).own) if match.rule.origin == "author" and not match.rule.inline and not match.rule.media), None)
-    if rule is None:
-        return None
-    lines = survey.lines_of(rule.file)
-    if not 0 < rule.line <= len(lines) or "{" not in lines[rule.line - 1]:
-        return None
-    return Fix(rule.file, rule.line, "{", "{ display: flow-root;", f"Make {name_of(element)} contain its floats.")
+def _contain(survey: Survey, element: Element, file: str) -> tuple[Fix, ...]:
+    """``display: flow-root`` in the element's own rule, or in one that is made for it."""
+    sentence = f"Make {name_of(element)} contain its floats."
+    own = added(survey, element, "display", "flow-root", sentence)
+    sheet = file if file in survey.page.sheet_texts else next(iter(survey.page.sheet_texts), "")
+    return own or (new_rule(survey, sheet, f"{own_selector(survey.page, element)} {{ display: flow-root; }}", sentence) if sheet else ())
 
 
 def stretched_image(survey: Survey) -> list[Finding]:

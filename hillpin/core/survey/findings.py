@@ -23,7 +23,8 @@ Key = TypeVar("Key")
 
 @dataclass(frozen=True, slots=True)
 class Fix:
-    """A change to one line of a source that settles a finding: ``before``, which stands on the line, becomes ``after``."""
+    """A change to one line of a source that settles a finding: ``before``, which stands on the line, becomes ``after``. Without a
+    ``before``, ``after`` goes before the line's first character."""
 
     file: str
     line: int
@@ -48,7 +49,13 @@ class Finding:
     line: int
     message: str
     working: tuple[str, ...] = ()
-    fix: Fix | None = None
+    fixes: tuple[Fix, ...] = ()
+    """Changes that may settle it, the likeliest first; what each does is proved before it is offered."""
+
+    @property
+    def fix(self) -> Fix | None:
+        """The likeliest change, if there is one."""
+        return self.fixes[0] if self.fixes else None
 
     @property
     def key(self) -> str:

@@ -12,14 +12,18 @@ from typing import Literal
 
 from .boxes import collapsed_parent, stretched_image, text_measure
 from .contrast import low_contrast
+from .covered import covered_target
 from .declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
 from .findings import Finding, Survey
+from .gutters import over_full_row, uneven_gutters
 from .hovering import hover_shift
 from .markup import invalid_markup, markup
 from .names import missing_file, unmatched_name
+from .outside import outside_address
 from .overflow import box_overflow, page_overflow
 from .overlap import overlap
 from .queries import media_ends
+from .reading_order import eye_order, tab_order
 from .rows import row_break
 from .targets import small_target
 
@@ -64,6 +68,8 @@ FAMILIES = (
     Family(_alone(page_overflow), (Kind("page-overflow", "wrong", "Page scrolls sideways", "The document is wider than the viewport."),)),
     Family(box_overflow, (Kind("box-overflow", "wrong", "Content sticks out", "Content sticks out of a box that does not grow with it."),)),
     Family(_alone(row_break), (Kind("row-break", "wrong", "Row breaks", "Siblings that stand in one row at other widths break on to a further one without being asked to."),)),
+    Family(_alone(over_full_row), (Kind("over-full-row", "wrong", "Row over-full", "A row that is cut into twelve parts, or as many as it has, holds one part too many."),)),
+    Family(_alone(uneven_gutters), (Kind("uneven-gutters", "doubtful", "Gutters uneven", "The gaps between the boxes of one row differ."),)),
     Family(_alone(collapsed_parent), (Kind("collapsed-parent", "wrong", "Floats not contained", "A box does not contain its floats: what follows slides up beside them."),)),
     Family(_alone(stretched_image), (Kind("stretched-image", "wrong", "Picture out of shape", "A picture is shown at a ratio that is not its own."),)),
     Family(_alone(text_measure), (
@@ -81,6 +87,10 @@ FAMILIES = (
         Kind("unmatched-name", "doubtful", "Names do not meet", "A name in the markup or the sheet has no counterpart, and comes near to one."),
         Kind("unused-rule", "hint", "Rule not used", "A rule applies to no element at any width."),
     )),
+    Family(_alone(eye_order), (Kind("eye-order", "doubtful", "Order for the eye", "Boxes stand for the eye in another order than in the source, by which one listens and moves with the keyboard (WCAG 2.2, 1.3.2 and 2.4.3)."),)),
+    Family(_alone(tab_order), (Kind("tab-order", "doubtful", "Tab order by number", "A positive tabindex takes an element out of the page's order."),)),
+    Family(_alone(covered_target), (Kind("covered-target", "wrong", "Bar covers what links lead to", "A bar that stays at the top covers what is scrolled to."),)),
+    Family(_alone(outside_address), (Kind("outside-address", "doubtful", "From outside", "A sheet, font or script is elsewhere: it is not loaded here."),)),
     Family(_alone(missing_file), (Kind("missing-file", "wrong", "File missing", "A sheet, picture or font is not there."),)),
     Family(_alone(invalid_markup), (Kind("invalid-markup", "wrong", "Markup set right", "The parser made something of the source that it does not say: stray or open tags, moved or dropped elements."),)),
     Family(_alone(markup), (

@@ -13,6 +13,7 @@ from ..markup.tree import Element
 from ..numbers import px
 from ..styles.style import ComputedStyle
 from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of
+from .fixes import added, change
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -159,7 +160,7 @@ def _page_finding(survey: Survey, element: Element, low: int, high: int) -> Find
     if high == survey.walked.end:
         message = f"At {low:,} the page scrolls sideways: {name} reaches to {px(reach)}, {px(reach - low)} beyond the window."
     working = (f"left edge {px(left)}", f"+ width {px(reach - left)}", f"= {px(reach)}", f"− window {low:,}", f"= {px(reach - low)} over")
-    return Finding("page-overflow", element.index, name, low, high, place.file, place.line, message, working, _fix(survey, style, element))
+    return Finding("page-overflow", element.index, name, low, high, place.file, place.line, message, working, _ways(survey, style, element))
 
 
 _WIDENERS = ("width", "min_width", "left", "right", "margin_right", "margin_left")
@@ -189,19 +190,27 @@ def cause_place(survey: Survey, stretch: Stretch, element: Element, is_text: boo
     return place_of(page, element, style, *_WIDENERS)
 
 
-def _fix(survey: Survey, style: ComputedStyle | None, element: Element) -> Fix | None:
-    """A fixed width can be a limit instead; a picture can be held to its column."""
+def _ways(survey: Survey, style: ComputedStyle | None, element: Element) -> tuple[Fix, ...]:
+    """A fixed width can be a limit instead; what is wide by itself can be held to its column, or scroll by itself."""
+    name = name_of(element)
     winner = declared(style, "width")
-    if winner is None or winner.declaration is None or style is None or style.width.has_percentage or style.width.is_auto:
-        return None
-    declaration = winner.declaration
-    if declaration.name != "width":
-        return None
-    before, after = f"width: {declaration.text}", f"max-width: {declaration.text}"
-    lines = survey.lines_of(declaration.file)
-    if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
-        return None
-    return Fix(declaration.file, declaration.line, before, after, f"Let {declaration.text} be the most, not the least, that {name_of(element)} takes.")
+    if winner is not None and winner.declaration is not None and style is not None and winner.declaration.name == "width" and not style.width.has_percentage and not style.width.is_auto:
+        declaration = winner.declaration
+        limit = change(survey, declaration, f"max-width: {declaration.text}", f"Let {declaration.text} be the most, not the least, that {name} takes.")
+        return (*limit, *added(survey, element, "max-width", "100%", f"Hold {name} to the width of what it is in."))
+    least = declared(style, "min_width")
+    if least is not None and least.declaration is not None and least.declaration.name == "min-width":
+        declaration = least.declaration
+        return change(survey, declaration, f"min-width: min({declaration.text}, 100%)", f"Let {declaration.text} be the least only where there is so much.")
+    if element.tag in ("img", "video", "svg", "iframe", "canvas"):
+        return added(survey, element, "max-width", "100%", f"Hold {name} to the width of what it is in.")
+    if element.tag in ("pre", "table"):
+        scrolls = "overflow-x" if element.tag == "pre" else "display"
+        return added(survey, element, scrolls, "auto" if element.tag == "pre" else "block; overflow-x: auto", f"Let {name} scroll by itself.")
+    box = box_of(survey.stretches[0], element)
+    if box is not None and box.kind == Kind.FLEX and box.style.flex_wrap == "nowrap":
+        return added(survey, element, "flex-wrap", "wrap", f"Let the items of {name} go on to a further line.")
+    return ()
 
 
 def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
@@ -340,7 +349,10 @@ def _box_finding(survey: Survey, element: Element, side: str, low: int, high: in
         has, needs = (int(table[row, index] - stretch.y[row, index]) / 64 for table in (stretch.bottom, stretch.content))
         place = place_of(survey.page, element, style, "height", "max_height")
         message = f"The content of {name} needs a height of {px(needs)} at {low:,}, and the box has {px(has)}: {px(needs - has)} stick out below."
-        return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"needed {px(needs)}", f"− given {px(has)}", f"= {px(needs - has)} over"), _height_fix(survey, style, name))
+        winner = declared(style, "height")
+        if winner is not None and winner.declaration is not None and "vh" in winner.declaration.text.lower():
+            message = f"{name} is {winner.declaration.text} high, {px(has)} in a window {survey.walked.height:,} high, and its content needs {px(needs)} at {low:,}: {px(needs - has)} stick out below."
+        return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"needed {px(needs)}", f"− given {px(has)}", f"= {px(needs - has)} over"), _height_ways(survey, style, name))
     is_text = stretch.text[row, index] > stretch.right[row, index] + LEAST
     place = cause_place(survey, stretch, element, is_text=bool(is_text))
     if is_text:
@@ -359,12 +371,8 @@ def _box_finding(survey: Survey, element: Element, side: str, low: int, high: in
     return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"right end {px(inner / 64)}", f"− right edge of {around} {px(outer / 64)}", f"= {over} over"))
 
 
-def _height_fix(survey: Survey, style: ComputedStyle | None, name: str) -> Fix | None:
+def _height_ways(survey: Survey, style: ComputedStyle | None, name: str) -> tuple[Fix, ...]:
     winner = declared(style, "height")
     if winner is None or winner.declaration is None or winner.declaration.name != "height":
-        return None
-    declaration = winner.declaration
-    before, lines = f"height: {declaration.text}", survey.lines_of(declaration.file)
-    if declaration.line > len(lines) or before not in lines[declaration.line - 1]:
-        return None
-    return Fix(declaration.file, declaration.line, before, f"min-height: {declaration.text}", f"Let {name} grow with what is in it.")
+        return ()
+    return change(survey, winner.declaration, f"min-height: {winner.declaration.text}", f"Let {name} grow with what is in it.")

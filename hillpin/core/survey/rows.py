@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,7 +12,8 @@ from ..markup.tree import Element
 from ..numbers import px
 from ..styles.style import ComputedStyle
 from .boxes import content_widths
-from .findings import Finding, Survey, box_of, declared, name_of, place_of, runs_of
+from .findings import Finding, Fix, Survey, box_of, declared, name_of, place_of, runs_of
+from .fixes import added, change
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -182,7 +184,48 @@ def _finding(survey: Survey, key: tuple[int, ...], dropped: int, low: int, high:
     message = f"The row breaks, {arrangement}: {name} drops at {high:,}. {sum_}{fits}".replace(".  ", ". ").strip()
     gaps = (f"+ {dropped} × white space {px(gap)}",) if gap else ()
     working = (*(f"+ {name_of(survey.elements[index])} {px(outer)}" for index, outer in zip(key, outers, strict=False)), *gaps, f"= {px(needed)}", f"− room {px(room)}", f"= {px(needed - room)} over")
-    return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working)
+    return Finding("row-break", element.index, name, low, high, place.file, place.line, message, working, _ways(survey, stretch, key, gap, needed - room))
+
+
+def _ways(survey: Survey, stretch: Stretch, key: tuple[int, ...], gap: float, over: float) -> tuple[Fix, ...]:
+    """White space between boxes goes where they are items of a flex line; edges can count into the width; a share can be less."""
+    elements = [survey.elements[index] for index in key]
+    parent, style = elements[0].parent, survey.style(elements[0], stretch)
+    if parent is None or style is None:
+        return ()
+    ways: tuple[Fix, ...] = ()
+    if gap and over <= gap * (len(key) - 1) + 0.01:
+        ways += added(survey, parent, "display", "flex", f"Make {name_of(parent)} a flex line: white space between its boxes takes no room there.")
+    edges = style.padding_left.resolve(0) + style.padding_right.resolve(0) + style.border_left_width + style.border_right_width
+    if edges and style.box_sizing == "content-box":
+        ways += added(survey, elements[0], "box-sizing", "border-box", "Count padding and border into the width of each box.")
+    return (*ways, *_less(survey, stretch, elements, gap))
+
+
+def _less(survey: Survey, stretch: Stretch, elements: list[Element], gap: float) -> tuple[Fix, ...]:
+    """The width that boxes of one rule can have so that they fit: an equal part of what gaps, margins and edges leave."""
+    styles = [survey.style(one, stretch) for one in elements]
+    winners = [declared(style, "width") for style in styles]
+    first = winners[0]
+    if first is None or first.declaration is None or first.declaration.name != "width" or any(one is None or one.declaration is not first.declaration for one in winners):
+        return ()
+    taken = gap * (len(elements) - 1) * 64
+    percent = 0.0
+    for style in styles:
+        assert style is not None
+        lengths = [style.margin_left, style.margin_right, *((style.padding_left, style.padding_right) if style.box_sizing == "content-box" else ())]
+        for length in lengths:
+            if not length.is_auto:
+                taken += length.resolve(0)
+                percent += (length.resolve(64 * 100_000) - length.resolve(0)) * 100 / (64 * 100_000)
+        if style.box_sizing == "content-box":
+            taken += style.border_left_width + style.border_right_width
+    room = 100 - percent
+    if room <= 0:
+        return ()
+    share = f"{math.floor(room / len(elements) * 10_000) / 10_000:.4f}".rstrip("0").rstrip(".")
+    width = f"{share}%" if taken <= 0 else f"calc((100% - {px(taken / 64)}px) / {len(elements)})" if not percent else f"calc({share}% - {px(math.ceil(taken / len(elements)) / 64)}px)"
+    return change(survey, first.declaration, f"width: {width}", f"Let each of the {len(elements)} take an equal part of what is left.")
 
 
 def _gap(survey: Survey, key: tuple[int, ...]) -> float:

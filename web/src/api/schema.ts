@@ -775,6 +775,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Remedies
+         * @description Start proving the ways to settle a finding: each is surveyed. An older question of the same page is stopped.
+         */
+        post: operations["hillpin_surveys_api_start_remedies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/surveys/{job}": {
         parameters: {
             query?: never;
@@ -2582,6 +2602,25 @@ export interface components {
             keep: boolean;
         };
         /**
+         * RemediesIn
+         * @description A finding by its key, on a page with texts that are not saved yet.
+         */
+        RemediesIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Key */
+            key: string;
+        };
+        /**
          * BandOut
          * @description An arrangement and the widths, both included, at which it stands.
          */
@@ -2642,7 +2681,8 @@ export interface components {
             message: string;
             /** Working */
             working: string[];
-            fix: components["schemas"]["FixOut"] | null;
+            /** Fixes */
+            fixes: components["schemas"]["FixOut"][];
         };
         /**
          * FixOut
@@ -2670,6 +2710,8 @@ export interface components {
             /** Progress */
             progress: number;
             survey: components["schemas"]["SurveyOut"] | null;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
             /** Detail */
             detail: string;
         };
@@ -2686,6 +2728,35 @@ export interface components {
             line: number;
             /** Does Work */
             does_work: boolean;
+        };
+        /**
+         * RemedyOut
+         * @description A way to settle a finding, proved: with all that it changes among the findings.
+         */
+        RemedyOut: {
+            fix: components["schemas"]["FixOut"];
+            /** Changes */
+            changes: components["schemas"]["SurveyDifferenceOut"][];
+        };
+        /**
+         * SurveyDifferenceOut
+         * @description What a change made better or worse.
+         */
+        SurveyDifferenceOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Selector */
+            selector: string;
+            /** Is Better */
+            is_better: boolean;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Message */
+            message: string;
         };
         /**
          * SurveyEdgeOut
@@ -2771,26 +2842,6 @@ export interface components {
             differences: components["schemas"]["SurveyDifferenceOut"][];
             /** Accepted */
             accepted: components["schemas"]["AcceptedOut"][];
-        };
-        /**
-         * SurveyDifferenceOut
-         * @description What a change made better or worse.
-         */
-        SurveyDifferenceOut: {
-            /** Kind */
-            kind: string;
-            /** Title */
-            title: string;
-            /** Selector */
-            selector: string;
-            /** Is Better */
-            is_better: boolean;
-            /** Low */
-            low: number | null;
-            /** High */
-            high: number | null;
-            /** Message */
-            message: string;
         };
         /**
          * AcceptIn
@@ -4915,6 +4966,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SurveyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_start_remedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemediesIn"];
             };
         };
         responses: {

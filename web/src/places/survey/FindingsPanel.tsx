@@ -5,6 +5,7 @@ import type { Finding, KeptSurvey, Pin, Survey } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
+import { Remedies } from "./Remedies";
 import { rangeOf } from "./words";
 
 const Panel = styled.aside`
@@ -26,17 +27,22 @@ const Panel = styled.aside`
   .better { color: var(--hill-line); font-weight: 600; } .worse { color: var(--wrong); font-weight: 600; }
 `;
 
+const NO_DRAFTS = {};
+/** The window's height that Survey walks with. */
+const USUAL_HEIGHT = 800;
 const VIEWS = ["Findings", "Breakpoints", "Pins", "Before and after"] as const;
 
 export interface FindingActions {
   onWalk: (finding: Finding, width: number) => void;
   onSource: (finding: Finding) => void;
-  onFix: (finding: Finding) => void;
+  onFix: (finding: Finding, fix: Finding["fixes"][number]) => void;
   onAccept: (finding: Finding, reason: string) => void;
   onWithdraw: (key: string) => void;
 }
 
 interface Props extends FindingActions {
+  siteId: number;
+  page: string;
   survey: Survey;
   kept: KeptSurvey | undefined;
   pins: Pin[];
@@ -76,7 +82,7 @@ export function FindingsPanel({ survey, kept, pins, chosen, ...actions }: Props)
   );
 }
 
-function Item({ finding, survey, isChosen, onWalk, onSource, onFix, onAccept }: { finding: Finding; survey: Survey; isChosen: boolean } & FindingActions) {
+function Item({ siteId, page, finding, survey, isChosen, onWalk, onSource, onFix, onAccept }: { finding: Finding; survey: Survey; isChosen: boolean; siteId: number; page: string } & FindingActions) {
   const [shows, setShows] = useState<"" | "working" | "fix" | "accept">("");
   const [reason, setReason] = useState("");
   const toggle = (what: typeof shows) => setShows(shows === what ? "" : what);
@@ -89,17 +95,11 @@ function Item({ finding, survey, isChosen, onWalk, onSource, onFix, onAccept }: 
         {target !== null && <LinkButton onPress={() => onWalk(finding, target)}>Walk to {px(target)}</LinkButton>}
         {finding.working.length > 0 && <LinkButton aria-expanded={shows === "working"} onPress={() => toggle("working")}>Working</LinkButton>}
         <LinkButton onPress={() => onSource(finding)}>{finding.file} line {finding.line}</LinkButton>
-        {finding.fix && <LinkButton aria-expanded={shows === "fix"} onPress={() => toggle("fix")}>A way to settle it</LinkButton>}
+        {finding.fixes.length > 0 && <LinkButton aria-expanded={shows === "fix"} onPress={() => toggle("fix")}>Ways to settle it</LinkButton>}
         <LinkButton aria-expanded={shows === "accept"} onPress={() => toggle("accept")}>Accept…</LinkButton>
       </div>
       {shows === "working" && <ul className="sum">{finding.working.map((term) => <li key={term}>{term}</li>)}</ul>}
-      {shows === "fix" && finding.fix && (
-        <div className="change">
-          <div>{finding.fix.sentence}</div>
-          <del>{finding.fix.before}</del> <ins>{finding.fix.after}</ins>
-          <div><Button onPress={() => onFix(finding)}>Change line {finding.fix.line} in Write</Button></div>
-        </div>
-      )}
+      {shows === "fix" && <Remedies siteId={siteId} page={page} drafts={NO_DRAFTS} height={USUAL_HEIGHT} finding={finding} verb="In Write, change" onPut={(fix) => onFix(finding, fix)} />}
       {shows === "accept" && (
         <form
           onSubmit={(event) => {

@@ -62,7 +62,7 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
   const change = (answer: Promise<unknown>) => {
     answer.then(() => queries.invalidateQueries({ queryKey: key })).catch((failure: unknown) => setSaid(failure instanceof Error ? failure.message : String(failure)));
   };
-  const stand = (index: number | null, width: number | null, file?: string, line?: number, fix?: Finding["fix"]) => {
+  const stand = (index: number | null, width: number | null, file?: string, line?: number, fix?: Finding["fixes"][number]) => {
     if (width !== null) localStorage.setItem(`hillpin.walker.${site.id}`, String(clampWidth(width)));
     handOver.put({ site: site.id, page, index, file: file ?? null, line: line ?? null, fix: fix ?? null });
     go(writeAddress(site.id, page));
@@ -95,9 +95,9 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
         </div>
         {survey && (
           <FindingsPanel
-            survey={survey} kept={kept.data} pins={site.pins} chosen={chosen}
+            siteId={site.id} page={page} survey={survey} kept={kept.data} pins={site.pins} chosen={chosen}
             onWalk={(finding, width) => stand(finding.index, width)} onSource={(finding) => stand(finding.index, finding.low === null ? null : Math.min(Math.max(walker, finding.low), finding.high ?? walker), finding.file, finding.line)}
-            onFix={(finding) => stand(finding.index, finding.high, finding.fix?.file, finding.fix?.line, finding.fix)}
+            onFix={(finding, fix) => stand(finding.index, finding.high, fix.file, fix.line, fix)}
             onAccept={(finding, reason) => change(ask(client.PUT("/api/sites/{site_id}/accepted", { params: { path: { site_id: site.id } }, body: { page, key: finding.key, reason }, parseAs: "text" }).then(done)))}
             onWithdraw={(one) => change(ask(client.DELETE("/api/sites/{site_id}/accepted/{key}", { params: { path: { site_id: site.id, key: one }, query: { page } }, parseAs: "text" }).then(done)))}
           />

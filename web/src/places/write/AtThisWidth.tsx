@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
 import type { Finding, Numbers } from "../../api/client";
@@ -7,6 +7,7 @@ import { px } from "../../kit/numbers";
 import type { FrameReport } from "./PageFrame";
 import { usePartings } from "./partings";
 import type { SurveyBehind } from "./useSurveyBehind";
+import { Remedies } from "../survey/Remedies";
 import { rangeOf } from "../survey/words";
 
 const Panel = styled.aside`
@@ -44,17 +45,29 @@ interface Props {
   survey: SurveyBehind;
   onSource: (file: string, line: number) => void;
   onQuery: () => void;
+  onFix: (fix: Finding["fixes"][number]) => void;
+}
+
+/** What is told at its place already: what the readers of markup and styles dropped, and missing files. */
+const TOLD_ELSEWHERE = ["invalid-declaration", "invalid-markup", "missing-file", "dead-declaration", "unused-rule"];
+
+/** Whether a finding is there at a width, or whatever the width. */
+function isAt(finding: Finding, width: number): boolean {
+  if (finding.low === null || finding.high === null) return !TOLD_ELSEWHERE.includes(finding.kind);
+  return finding.low <= width && width <= finding.high;
 }
 
 /** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
-export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery }: Props) {
+export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery, onFix }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
   const view = numbers ? { page, width: numbers.width, height, drafts } : null;
   const { partings: parted, resting } = usePartings(siteId, view, numbers, measured, version, runsScripts);
-  const here = findings.filter((one) => numbers && one.low !== null && one.high !== null && one.low <= numbers.width && numbers.width <= one.high && !(overflow && one.kind === "page-overflow"));
-  const count = here.length + problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow ? 1 : 0) + parted.length;
+  const here = findings.filter((one) => numbers && isAt(one, numbers.width));
+  const isTold = here.some((one) => one.kind === "page-overflow");
+  const [settling, setSettling] = useState("");
+  const count = here.length + problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow && !isTold ? 1 : 0) + parted.length;
   const rule = caret?.path.endsWith(".css") ? caret : null;
   return (
     <Panel aria-label="At this width">
@@ -62,7 +75,7 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
       <ul>
         {error && <li role="alert"><strong className="wrong">No numbers.</strong> {error}</li>}
         {said.map((sentence) => <li key={sentence} role="status"><strong className="doubt">{sentence}</strong></li>)}
-        {overflow && <li><strong className="wrong">The page scrolls sideways.</strong> It is {px(overflow)} wide, the viewport {px(numbers?.width ?? 0)}.</li>}
+        {overflow && !isTold && <li><strong className="wrong">The page scrolls sideways.</strong> It is {px(overflow)} wide, the viewport {px(numbers?.width ?? 0)}.</li>}
         {resting.map((one) => <li key={one.sentence}>{one.sentence}</li>)}
         {parted.slice(0, MOST).map((one) => (
           <li key={one.index}><strong className="doubt">{one.name} is {px(one.measured)} {one.of} in the page,</strong> computed {px(one.computed)}. {one.reason}</li>
@@ -87,8 +100,10 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
         ))}
         {here.slice(0, MOST).map((one) => (
           <li key={one.key}>
-            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}, {rangeOf(one.low, one.high, { start: 240, end: 1920 })}.</strong> {one.message}{" "}
+            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}{one.low === null ? "" : `, ${rangeOf(one.low, one.high, { start: 240, end: 1920 })}`}.</strong> {one.message}{" "}
             <LinkButton onPress={() => onSource(one.file, one.line)}>{one.file} line {one.line}</LinkButton>
+            {one.fixes.length > 0 && !survey.isStale && <>{" "}<LinkButton aria-expanded={settling === one.key} onPress={() => setSettling(settling === one.key ? "" : one.key)}>Ways to settle it</LinkButton></>}
+            {settling === one.key && <Remedies siteId={siteId} page={page} drafts={drafts} height={height} finding={one} verb="Put it in" onPut={(fix) => { setSettling(""); onFix(fix); }} />}
           </li>
         ))}
         {numbers && !error && count === 0 && <li>Nothing is doubtful here.</li>}

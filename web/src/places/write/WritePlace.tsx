@@ -130,6 +130,12 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
     if (texts.snapshot().version === before) change(made);
     else setSaid(["The text changed while this was worked out. Nothing was put in; ask again."]);
   }, [change, texts]);
+  const onFix = useCallback((fix: Finding["fixes"][number]) => {
+    const text = texts.snapshot().files.get(fix.file)?.text;
+    const made = text === undefined ? null : withFix(text, fix);
+    if (made) change({ file: fix.file, text: made.text, caret: made.at, notes: [`${fix.sentence} Undo takes it back.`] });
+    else setSaid([`Line ${fix.line} of ${fix.file} has changed since; nothing was put in.`]);
+  }, [texts, change]);
   useHanded(handed, files, change, setJump, setSaid);
   const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
   // What is changed while the walker stands at a width is what a query opened there is for.
@@ -190,7 +196,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
               siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret}
               onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
             />
-            <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} said={said} findings={findings} survey={survey} />
+            <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret} onSource={goTo} onQuery={openQuery} onFix={onFix} said={said} findings={findings} survey={survey} />
           </div>
         </div>
       </main>

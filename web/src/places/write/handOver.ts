@@ -7,7 +7,7 @@ export interface Handed {
   index: number | null;
   file: string | null;
   line: number | null;
-  fix: Finding["fix"];
+  fix: Finding["fixes"][number] | null;
 }
 
 let waiting: Handed | null = null;
@@ -27,7 +27,7 @@ export const handOver = {
 };
 
 /** A text with a finding's change in it; null where the line no longer says what the change is for. */
-export function withFix(text: string, fix: NonNullable<Finding["fix"]>): { text: string; at: number } | null {
+export function withFix(text: string, fix: Finding["fixes"][number]): { text: string; at: number } | null {
   const lines = text.split("\n");
   const line = lines[fix.line - 1];
   const place = line?.indexOf(fix.before) ?? -1;
