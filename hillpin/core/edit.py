@@ -18,9 +18,8 @@ from .page import Page
 from .styles.declarations import Declaration, Problem, plain_words, read_declaration
 from .styles.resolve import Restyled, StyleResolver
 from .styles.sheet import FontFace, MediaBlock, Rule
+from .styles.source import SPECIAL
 
-SPECIAL = re.compile(r"/\*.*?(?:\*/|\Z)|\"(?:\\.|[^\"\\\n])*(?:\"|$)|'(?:\\.|[^'\\\n])*(?:'|$)|[{};]", re.DOTALL | re.MULTILINE)
-"""What tells the structure of a sheet's text: comments and strings, which hide it, braces and semicolons."""
 _UNSAFE = re.compile(r"[{}\"'@\\]|/\*|\*/")
 _COMMENT = re.compile(r"/\*|\*/")
 GEOMETRY = frozenset({

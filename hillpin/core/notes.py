@@ -4,22 +4,21 @@ from __future__ import annotations
 
 import operator
 import re
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
 from .dead import why_dead
-from .layout.boxes import FLEX, GRID, INLINE, Box, Edges
+from .layout.boxes import INLINE, Box
 from .layout.fragments import Fragment
 from .layout.matrix import Rect
 from .markup.tree import Element
-from .numbers import px, units
+from .note_values import Target, colour_of, of_what, swatches_of, value_text
 from .page import Layout, Page
 from .styles.declarations import Declaration
 from .styles.media import Condition, Viewport
 from .styles.sheet import MediaBlock, Rule
 from .styles.style import ComputedStyle
-from .styles.values import Kind, Length, Number
 
 NoteKind = Literal["value", "overruled", "unmatched", "query", "problem", "dead"]
 
@@ -39,8 +38,8 @@ class Note:
     index: int | None = None
     quantity: str | None = None
     modelled: bool = True
-    swatch: str = ""
-    """A colour to show beside the note, as CSS."""
+    swatches: tuple[str, ...] = ()
+    """Colours to show beside the note, as CSS."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,18 +50,6 @@ class KeptNotes:
     """The viewport, and of an inline box its rectangle."""
     seen: tuple[object, ...]
     notes: list[Note]
-
-
-@dataclass(slots=True)
-class _Target:
-    """The element whose numbers a rule's declarations are noted with."""
-
-    element: Element
-    style: ComputedStyle
-    fragment: Fragment
-    edges: Edges
-    layout: Layout
-    pseudo: str = ""
 
 
 def margin_notes(page: Page, layout: Layout, selected: Element | None = None) -> list[Note]:
@@ -105,7 +92,7 @@ def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout,
     if fragment is None and rect is not None:
         fragment = _inline_fragment(element, style, layout, rect)
     assert fragment is not None
-    target = _Target(element, style, fragment, fragment.edges(), layout)
+    target = Target(element, style, fragment, fragment.edges(), layout)
     noted = [_declaration_note(declaration, target) for declaration in rule.declarations]
     notes = [note for note in noted if note is not None]
     page.kept_notes[id(rule)] = KeptNotes((layout.viewport, rect), seen, notes)
@@ -126,7 +113,7 @@ def _generated_notes(rule: Rule, pseudo: str, elements: list[Element], layout: L
         made = layout.generated.get((element, pseudo))
         if made is not None:
             fragment = made.fragment or _inline_fragment(element, made.style, layout, made.rect, pseudo)
-            target = _Target(element, made.style, fragment, fragment.edges(), layout, pseudo)
+            target = Target(element, made.style, fragment, fragment.edges(), layout, pseudo)
             return [note for declaration in rule.declarations if (note := _declaration_note(declaration, target)) is not None]
     if not rule.declarations or not any(element in layout.rects for element in elements):
         return []
@@ -180,7 +167,7 @@ def _inline_fragment(element: Element, style: ComputedStyle, layout: Layout, rec
     return fragment
 
 
-def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
+def _declaration_note(declaration: Declaration, target: Target) -> Note | None:
     longhands = list(declaration.values)
     winners = target.style.winners
     index = target.element.index
@@ -194,214 +181,17 @@ def _declaration_note(declaration: Declaration, target: _Target) -> Note | None:
     dead = why_dead(declaration.name, target.element, target.style, target.layout, target.pseudo)
     if dead:
         return Note(declaration.file, declaration.line, f"no effect: {dead}", "dead", index)
-    colour = _colour(declaration, target)
+    swatches = swatches_of(declaration, target)
+    colour = colour_of(declaration, target)
     if colour:
-        return Note(declaration.file, declaration.line, colour, "value", index, swatch=colour)
-    text, quantity = _value_text(declaration, target)
+        return Note(declaration.file, declaration.line, colour, "value", index, swatches=swatches or (colour,))
+    text, quantity = value_text(declaration, target)
     if not text:
-        return None
+        return Note(declaration.file, declaration.line, ", ".join(swatches), "value", index, swatches=swatches) if swatches else None
     if "%" in declaration.text and text != "0":
-        text += _of_what(declaration.name, target)
+        text += of_what(declaration.name, target)
     modelled = target.element not in target.layout.unmodelled_elements or quantity is None
-    return Note(declaration.file, declaration.line, text, "value", index, quantity, modelled)
-
-
-_COLOURS = {"color": "color", "background-color": "background_color", "background": "background_color", **{f"border-{side}-color": f"border_{side}_color" for side in ("top", "right", "bottom", "left")}, "border-color": "border_top_color"}
-_OF_PARENT = frozenset(
-    ["width", "min-width", "max-width", "margin", "padding", "left", "right", "text-indent"]
-    + [f"{prop}-{side}" for prop in ("margin", "padding") for side in ("top", "right", "bottom", "left", "inline", "block")]
-)
-"""Properties whose percentages are of the containing block's width (css-box-4, css-sizing-3 §5.1)."""
-
-
-def _colour(declaration: Declaration, target: _Target) -> str:
-    """The colour that a declaration comes to, as ``#rrggbb`` with its alpha where it is not opaque."""
-    field = _COLOURS.get(declaration.name)
-    value = getattr(target.style, field) if field is not None else None
-    if field is not None and value == "currentcolor":
-        value = target.style.color
-    if not isinstance(value, tuple) or len(value) != 4 or (declaration.name == "background" and value[3] == 0):
-        return ""
-    red, green, blue, alpha = value
-    text = "#" + "".join(f"{round(part * 255):02x}" for part in (red, green, blue))
-    return text if alpha >= 1 else f"{text}{round(alpha * 255):02x}"
-
-
-def _of_what(name: str, target: _Target) -> str:
-    """What a percentage is of."""
-    if name in _OF_PARENT:
-        return f", of {units(target.fragment.basis)}"
-    if name in ("gap", "row-gap", "column-gap", "grid-gap", "grid-template-columns"):
-        return f", of {units(max(target.fragment.width - target.edges.inline, 0))}"
-    if name == "font-size" and target.style.parent is not None:
-        return f", of {px(float(target.style.parent.font_size))}"
-    if name == "line-height":
-        return f", of {px(float(target.style.font_size))}"
-    return ""
-
-
-def _value_text(declaration: Declaration, target: _Target) -> tuple[str, str | None]:
-    name = declaration.name
-    if name in ("width", "height"):
-        used = target.fragment.width if name == "width" else target.fragment.height
-        around = target.edges.inline if name == "width" else target.edges.block
-        inner = used if target.style.box_sizing == "border-box" else used - around
-        return units(max(inner, 0)), name
-    if name in ("max-width", "min-width", "max-height", "min-height"):
-        return _limit_text(name, target), name.split("-")[1]
-    reader = _READERS.get(name)
-    return (reader(target), None) if reader is not None else ("", None)
-
-
-def _limit_text(name: str, target: _Target) -> str:
-    bound, axis = name.split("-")
-    length: Length = getattr(target.style, name.replace("-", "_"))
-    if length.kind > Kind.CALC:
-        return "none" if length.kind == Kind.NONE else "auto"
-    space = target.fragment.basis
-    limit = length.resolve(space if axis == "width" else 0)
-    used = target.fragment.width if axis == "width" else target.fragment.height
-    around = target.edges.inline if axis == "width" else target.edges.block
-    inner = used if target.style.box_sizing == "border-box" else used - around
-    reached = inner == limit
-    words = {("max", True): "reached", ("max", False): "not reached", ("min", True): "holds it", ("min", False): "not needed"}
-    return f"{units(limit)}, {words[bound, reached]}"
-
-
-def _sides(prefix: str, target: _Target) -> str:
-    """Four sides in the shortest words: ``24 each side``, ``16, then 34.70``."""
-    values = [getattr(target.edges, f"{prefix}_{side}") for side in ("top", "right", "bottom", "left")]
-    if prefix == "margin":
-        values[1], values[3] = _auto_margins(target, values[1], values[3])
-    top, right, bottom, left = values
-    if top == right == bottom == left:
-        return f"{units(top)} each side" if top else "0"
-    if top == bottom and left == right:
-        return f"{units(top)}, then {units(right)}"
-    return " ".join(units(value) for value in values)
-
-
-def _auto_margins(target: _Target, right: int, left: int) -> tuple[int, int]:
-    edges = target.edges
-    box = target.fragment.box
-    if not (edges.auto_left or edges.auto_right) or box.parent is None or not box.is_block_level:
-        return right, left
-    free = max(target.fragment.basis - target.fragment.width - left - right, 0)
-    if edges.auto_left and edges.auto_right:
-        return free - free // 2, free // 2
-    return (free, left) if edges.auto_right else (right, free)
-
-
-def _side(prefix: str, side: str) -> Callable[[_Target], str]:
-    def read(target: _Target) -> str:
-        values = {name: getattr(target.edges, f"{prefix}_{name}") for name in ("top", "right", "bottom", "left")}
-        if prefix == "margin":
-            values["right"], values["left"] = _auto_margins(target, values["right"], values["left"])
-        return units(values[side])
-
-    return read
-
-
-def _pair(prefix: str, sides: tuple[str, str]) -> Callable[[_Target], str]:
-    first, second = _side(prefix, sides[0]), _side(prefix, sides[1])
-
-    def read(target: _Target) -> str:
-        one, two = first(target), second(target)
-        return f"{one} each side" if one == two and one != "0" else one if one == two else f"{one}, then {two}"
-
-    return read
-
-
-def _line_height(target: _Target) -> str:
-    height = target.style.line_height
-    if height is None:
-        return "normal"
-    return px(height.value * target.style.font_size if isinstance(height, Number) else height)
-
-
-def _inset(side: str) -> Callable[[_Target], str]:
-    def read(target: _Target) -> str:
-        length: Length = getattr(target.style, side)
-        if length.is_auto:
-            return "auto"
-        return units(length.units) if length.kind == Kind.FIXED else ""
-
-    return read
-
-
-def _gap(prop: str) -> Callable[[_Target], str]:
-    def read(target: _Target) -> str:
-        inner = max(target.fragment.width - target.edges.inline, 0)
-        lengths = {"row-gap": target.style.row_gap, "column-gap": target.style.column_gap}
-        values = [units(length.resolve(inner)) for name, length in lengths.items() if prop in ("gap", "grid-gap", name)]
-        return values[0] if len(set(values)) == 1 else f"{values[0]}, then {values[1]}"
-
-    return read
-
-
-def _display(target: _Target) -> str:
-    """``3 tracks, 2 rows`` for a grid, ``4 items on 2 lines`` for a flex container."""
-    tracks, kind = target.fragment.tracks, target.fragment.box.kind
-    if kind == GRID and isinstance(tracks, tuple):
-        across, down = (sum(1 for t in axis.tracks if not t.collapsed) for axis in tracks)
-        return f"{across} {'column' if across == 1 else 'columns'}, {down} {'row' if down == 1 else 'rows'}"
-    if kind == FLEX and isinstance(tracks, tuple):
-        lines = tracks[1]
-        count = sum(len(line.items) for line in lines)
-        on = "" if len(lines) < 2 else f" on {len(lines)} lines"
-        return f"{count} {'item' if count == 1 else 'items'}{on}"
-    return ""
-
-
-def _tracks(position: int) -> Callable[[_Target], str]:
-    def read(target: _Target) -> str:
-        tracks = target.fragment.tracks
-        if target.fragment.box.kind != GRID or not isinstance(tracks, tuple):
-            return ""
-        return " | ".join(units(track.base) for track in tracks[position].tracks if not track.collapsed)
-
-    return read
-
-
-def _flex(target: _Target) -> str:
-    """The used main size of a flex item."""
-    parent = target.fragment.box.parent
-    if parent is None or parent.kind != FLEX:
-        return ""
-    is_row = parent.style.flex_direction.startswith("row")
-    return f"{units(target.fragment.width if is_row else target.fragment.height)} {'wide' if is_row else 'high'}"
-
-
-_READERS: dict[str, Callable[[_Target], str]] = {
-    "gap": _gap("gap"),
-    "grid-gap": _gap("grid-gap"),
-    "row-gap": _gap("row-gap"),
-    "column-gap": _gap("column-gap"),
-    "display": _display,
-    "grid-template-columns": _tracks(0),
-    "grid-template-rows": _tracks(1),
-    "grid-template": _tracks(0),
-    "flex": _flex,
-    "flex-basis": _flex,
-    "font-size": lambda target: px(float(target.style.font_size)),
-    "font": lambda target: f"{px(float(target.style.font_size))} on {_line_height(target)}",
-    "line-height": _line_height,
-    "letter-spacing": lambda target: px(float(target.style.letter_spacing)),
-    "word-spacing": lambda target: px(float(target.style.word_spacing)),
-    "text-indent": lambda target: units(target.style.text_indent.resolve(target.fragment.width - target.edges.inline)),
-    "margin": lambda target: _sides("margin", target),
-    "padding": lambda target: _sides("padding", target),
-    "border": lambda target: _sides("border", target),
-    "border-width": lambda target: _sides("border", target),
-    "margin-inline": _pair("margin", ("left", "right")),
-    "margin-block": _pair("margin", ("top", "bottom")),
-    "padding-inline": _pair("padding", ("left", "right")),
-    "padding-block": _pair("padding", ("top", "bottom")),
-    **{f"margin-{side}": _side("margin", side) for side in ("top", "right", "bottom", "left")},
-    **{f"padding-{side}": _side("padding", side) for side in ("top", "right", "bottom", "left")},
-    **{f"border-{side}": _side("border", side) for side in ("top", "right", "bottom", "left")},
-    **{side: _inset(side) for side in ("top", "right", "bottom", "left")},
-}
+    return Note(declaration.file, declaration.line, text, "value", index, quantity, modelled, swatches)
 
 
 def _query_note(block: MediaBlock, layout: Layout) -> Note:

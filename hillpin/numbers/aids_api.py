@@ -13,7 +13,7 @@ from ..core.aids.contest import contest_of, contested
 from ..core.aids.goal import Goal, number_at
 from ..core.aids.goal_numbers import numbers_for
 from ..core.aids.goal_solver import solve
-from ..core.aids.outline import moved, outline_of
+from ..core.aids.outline import moved, moved_where, outline_of
 from ..core.aids.overlays import overlays_of
 from ..core.aids.property_sum import comes_to
 from ..core.aids.states import hold
@@ -102,7 +102,8 @@ def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
     with lock:
         source = page.document.source
     text = moved(source, payload.selected, payload.direction)
-    return TextOut(file=payload.page, text=text, caret=_first_difference(source, text), notes=[])
+    said = moved_where(source, text, payload.selected, payload.direction)
+    return TextOut(file=payload.page, text=text, caret=_first_difference(source, text), notes=[said])
 
 
 @router.post("/{site_id}/overlays", response={200: OverlaysOut, 404: ErrorOut, 422: ErrorOut})

@@ -95,7 +95,7 @@ class NoteOut(Schema):
     index: int | None
     quantity: str | None
     modelled: bool
-    swatch: str
+    swatches: list[str]
 
 
 class PartOut(Schema):

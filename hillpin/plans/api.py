@@ -33,6 +33,7 @@ from .content import as_file, digest_of, from_file, plan_from
 from .models import Reply, SitePlan
 from .schemas import (
     AnswerIn,
+    AnswersOut,
     CodeIn,
     CodeOut,
     CompareIn,
@@ -141,6 +142,13 @@ def import_plan(request: HttpRequest, site_id: int, payload: PlanFileIn) -> tupl
 def read_plan(request: HttpRequest, site_id: int, plan_id: int) -> KeptPlanOut:
     """One plan."""
     return _out(_kept(site_id, plan_id))
+
+
+@router.get("/{site_id}/plans/{plan_id}/answers", response={200: AnswersOut, 404: ErrorOut})
+def plan_answers(request: HttpRequest, site_id: int, plan_id: int) -> AnswersOut:
+    """What was answered at the read-only address: asked for again and again while the plan is out."""
+    kept = _kept(site_id, plan_id)
+    return AnswersOut(state=store.state_of(kept), replies=_replies(kept))
 
 
 @router.put("/{site_id}/plans/{plan_id}", response={200: KeptPlanOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})

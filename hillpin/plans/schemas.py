@@ -204,6 +204,13 @@ class KeptPlanOut(Schema):
     updated_at: str
 
 
+class AnswersOut(Schema):
+    """What was answered at a plan's read-only address."""
+
+    state: State
+    replies: list[ReplyOut]
+
+
 class SavePlanIn(Schema):
     """A new state and the revision it builds on."""
 

@@ -10,7 +10,7 @@ from hillpin.core.aids.contest import Contest, contest_of, contested
 from hillpin.core.aids.goal import Goal, number_at
 from hillpin.core.aids.goal_numbers import numbers_for
 from hillpin.core.aids.goal_solver import Solved, solve
-from hillpin.core.aids.outline import moved, outline_of
+from hillpin.core.aids.outline import moved, moved_where, outline_of
 from hillpin.core.aids.overlays import overlays_of
 from hillpin.core.aids.property_sum import comes_to
 from hillpin.core.aids.states import Held, hold
@@ -84,6 +84,23 @@ section { line-height: 2 }
     def test_what_is_contested(self) -> None:
         page = linked(self.CSS, "<section class=box><p id=one>x</p></section>")
         self.assertEqual(set(contested(page, page.layout(800), only(page, "#one"))), {"color", "width"})
+
+
+class PlainTree(unittest.TestCase):
+    def test_a_page_without_sections_shows_every_element_that_makes_a_box(self) -> None:
+        page = linked("", "<div class=box><p>one <em>two</em></p><br><script></script></div><p>three</p>")
+        self.assertEqual(
+            [(one.name, one.words, one.depth) for one in outline_of(page.document)],
+            [("div.box", "", 0), ("p", "", 1), ("em", "two", 2), ("p", "three", 0)],
+        )
+
+    def test_a_move_says_what_it_did(self) -> None:
+        source = "<!DOCTYPE html>\n<body>\n<p>one</p>\n<div>\ntwo</div>\n</body>"
+        after = moved(source, 2, "up")
+        self.assertEqual(
+            moved_where(source, after, 2, "up"),
+            "div, lines 4 to 5 of the source, went before its sibling, in body and stands at line 3 now. Undo takes it back.",
+        )
 
 
 class TakingOver(unittest.TestCase):

@@ -18,6 +18,7 @@ from hillpin.core.images import picture_size
 from hillpin.core.layout.counters import Counters, counter_text, marker_text
 from hillpin.core.markup.parse import LARGEST_SOURCE, parse_html
 from hillpin.core.page import Page
+from hillpin.core.styles.sheet import Sheets
 from PIL import Image
 
 from .pages import box, page_of
@@ -213,3 +214,30 @@ class Dropped(unittest.TestCase):
             ],
         )
         self.assertEqual(page.layout(400).rects[page.select("p")[0]].x, 12)
+
+
+class Braces(unittest.TestCase):
+    def said(self, css: str) -> list[tuple[int, str]]:
+        sheets = Sheets()
+        sheets.add(css, "s.css")
+        return [(one.line, one.message) for one in sheets.problems]
+
+    def test_one_too_many(self) -> None:
+        many = "There is a } too many here: nothing is open that it could close."
+        self.assertEqual(self.said("a { color: red }\n}\n"), [(2, many)])
+        self.assertEqual(self.said("a { b { color: red }\n}}"), [(2, many)])
+        ((line, message),) = self.said("a { color: red } }\np { color: blue }")
+        self.assertEqual((line, message.startswith(many)), (1, True))
+
+    def test_one_too_few(self) -> None:
+        self.assertEqual(
+            self.said("a { color: red;\n}\np {\n  top: 0"),
+            [(3, "The { of this line is never closed: what follows is read as if it stood inside.")],
+        )
+        self.assertEqual(self.said("a::before { content: '}' } /* { */"), [])
+
+    def test_a_semicolon_that_is_missing_before_a_rule(self) -> None:
+        self.assertEqual(
+            self.said("a { color: red\n  b { top: 0 }\n}"),
+            [(1, "A semicolon or a } is missing before this rule: it is read as the value of a declaration, and dropped.")],
+        )

@@ -39,7 +39,7 @@ class Notes(unittest.TestCase):
         )
         notes = margin_notes(page, recorded(page))
         self.assertEqual(
-            [note.swatch for note in notes if note.swatch], ["#2b6880", "#ffffff", "#00000088", "#2b6880"]
+            [swatch for note in notes for swatch in note.swatches], ["#2b6880", "#ffffff", "#00000088", "#2b6880"]
         )
 
     def test_what_cannot_take_effect_says_why(self) -> None:
@@ -229,6 +229,16 @@ class Hills(unittest.TestCase):
     def test_it_can_be_stopped(self) -> None:
         page = page_of("p { width: 50% }", "<p>x</p>")
         self.assertEqual(len(hill_of(page, only(page, "p"), 240, 1920, stopped=lambda: True).points), 0)
+
+    def test_every_colour_of_a_line_has_a_swatch(self) -> None:
+        page = page_of(
+            "p { background: linear-gradient(#123456, rgb(255 0 0 / 50%)); box-shadow: 0 0 3px teal; border: 1px solid currentcolor; font: 16px red; color: #010203 }",
+            "<p>x</p>",
+        )
+        notes = [note for note in margin_notes(page, page.layout(800)) if note.swatches]
+        self.assertEqual(
+            [note.swatches for note in notes], [("#123456", "#ff000080"), ("#008080",), ("#010203",), ("#010203",)]
+        )
 
 
 class GeneratedBoxes(unittest.TestCase):

@@ -28,13 +28,20 @@ class OutlineEntry:
     line: int | None
 
 
+PARTS = ("landmark", "section")
+
+
 def outline_of(document: Document) -> list[OutlineEntry]:
-    """Landmarks, sections, headings and lists in document order, and boxes that hold any of them."""
+    """Landmarks, sections, headings and lists in document order, and boxes that hold any of them.
+
+    A page without landmarks and sections has no such parts to go by: every element that can make a box stands there.
+    """
     entries: list[OutlineEntry] = []
     depths: dict[Element, int] = {}
+    is_plain = not any(_kind(element) in PARTS for element in document.elements)
     for element in document.elements:
         depth = next((depths[node] + 1 for node in element.ancestors() if node in depths), 0)
-        kind = _kind(element)
+        kind = _kind(element) or ("box" if is_plain and _makes_a_box(element) else "")
         if kind:
             depths[element] = depth
             entries.append(OutlineEntry(element.index, kind, element.name(), _words(element, kind), depth, element.line))
@@ -56,12 +63,38 @@ def _kind(element: Element) -> str:
     return "box" if holds else ""
 
 
+_NO_BOX = frozenset(["head", "title", "meta", "link", "style", "script", "template", "base", "noscript", "br", "wbr", "source", "track", "area", "map", "param"])
+
+
+def _makes_a_box(element: Element) -> bool:
+    """Whether an element stands in the page by itself, if styles let it."""
+    return element.namespace == "html" and element.tag not in ("body", *_NO_BOX)
+
+
 def _words(element: Element, kind: str) -> str:
-    """What a person knows a part by: a heading's words, or those of the first heading inside."""
+    """What a person knows a part by: a heading's words, or those of the first heading inside; a box's own words."""
     named = element.attributes.get("aria-label", "")
-    source = element if kind == "heading" else next((inner for inner in element.descendants() if inner.tag in HEADINGS), None)
+    source = element if kind == "heading" or (kind == "box" and not element.elements) else next((inner for inner in element.descendants() if inner.tag in HEADINGS), None)
     words = " ".join((named or (source.text() if source is not None else "")).split())
     return words if len(words) <= MOST_WORDS else f"{words[: MOST_WORDS - 1]}…"
+
+
+def moved_where(source: str, after: str, index: int, direction: Direction) -> str:
+    """What a move did in the source, in words: which lines went where."""
+    element = parse_html(source).elements[index]
+    first = element.line or 1
+    last = source.count("\n", 0, element.end or element.start_tag_end or 0) + 1
+    count = len(list(element.descendants()))
+    moved_to = next((one for one in parse_html(after).elements if _same(one, element, count)), None)
+    parent = moved_to.parent if moved_to is not None else None
+    lines = f"line {first}" if first == last else f"lines {first} to {last}"
+    to = f" and stands at line {moved_to.line} now" if moved_to is not None and moved_to.line != first else ""
+    where = {"up": "before its sibling", "down": "behind its sibling", "in": "into the element before it", "out": "out of what it was in"}[direction]
+    return f"{element.name()}, {lines} of the source, went {where}{f', in {parent.name()}' if parent is not None else ''}{to}. Undo takes it back."
+
+
+def _same(one: Element, element: Element, count: int) -> bool:
+    return one.tag == element.tag and one.attributes == element.attributes and one.text() == element.text() and len(list(one.descendants())) == count
 
 
 def moved(source: str, index: int, direction: Direction) -> str:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..edit import SPECIAL
 from ..styles.declarations import Declaration
+from ..styles.source import SPECIAL
 
 
 def offset_of(text: str, line: int, column: int) -> int:

@@ -15,8 +15,11 @@ import tinycss2
 from .declarations import Declaration, Problem, plain_words, read_declaration
 from .grammar import Tokens, keyword, significant, split_commas
 from .media import ALWAYS, Condition, Constant, Group, compare_feature, parse_condition, parse_media
+from .properties import PROPERTIES
 from .selectors import Selector, SelectorError, parse_selector_list, text_of
+from .source import brace_at_the_end, unclosed_brace
 
+ONE_TOO_MANY = "There is a } too many here: nothing is open that it could close."
 MOST_RULES = 20_000
 DEEPEST_RULES = 24
 MOST_IMPORTS = 64
@@ -145,6 +148,7 @@ class _Reader:
         self.origin = origin
         self.first_line = first_line
         self.fetch = fetch
+        self.css = ""
         if file not in sheets.files:
             sheets.files.append(file)
 
@@ -156,6 +160,11 @@ class _Reader:
             self.sheets.problems.append(Problem(self.file, self.line(node), message, text, selector))
 
     def sheet(self, css: str, context: Context) -> None:
+        self.css = css
+        opened = unclosed_brace(css) if self.origin == "author" else None
+        if opened is not None:
+            line = css.count("\n", 0, opened) + self.first_line
+            self.sheets.problems.append(Problem(self.file, line, "The { of this line is never closed: what follows is read as if it stood inside."))
         nodes = tinycss2.parse_stylesheet(css, skip_comments=True, skip_whitespace=True)
         self.rules(nodes, context)
 
@@ -170,13 +179,24 @@ class _Reader:
             elif node.type == "at-rule":
                 self.at_rule(node, context)
             elif node.type == "error":
-                self.problem(node, plain_words(node.message))
+                brace = brace_at_the_end(self.css) if node.message.startswith("EOF reached") and self.origin == "author" else None
+                if brace is not None:
+                    self.sheets.problems.append(Problem(self.file, self.css.count("\n", 0, brace) + self.first_line, ONE_TOO_MANY))
+                else:
+                    self.problem(node, plain_words(node.message))
 
     def style_rule(self, node: Any, context: Context) -> None:
         text = text_of(node.prelude)
+        extra = next((token for token in node.prelude if token.type == "error" and token.kind == "}"), None)
+        if extra is not None:
+            self.problem(extra, f"{ONE_TOO_MANY} The browser takes it for a part of the next selector, and drops that rule.", text)
+            return
         try:
             selectors = parse_selector_list(node.prelude, context.parent)
         except SelectorError as error:
+            if context.parent is not None and ":" in text and text.split(":")[0].strip() in PROPERTIES:
+                self.problem(node, "A semicolon or a } is missing before this rule: it is read as the value of a declaration, and dropped.", text)
+                return
             self.problem(node, f"This selector is not understood, so its rule is dropped: {error}", text)
             return
         self.block(node, node.content, selectors, text, context)

@@ -6,13 +6,13 @@ import re
 from functools import lru_cache
 
 from ..dead import why_dead
-from ..edit import SPECIAL
 from ..layout.boxes import Kind
 from ..markup.tree import Element
 from ..page import Page
 from ..styles.declarations import Declaration, Problem
 from ..styles.selectors import MatchState
 from ..styles.sheet import Rule
+from ..styles.source import SPECIAL
 from .findings import Finding, Survey, box_of, declared, name_of
 from .walk import Stretch
 

@@ -80,6 +80,8 @@ def record_cells(
         for index in range(cell.column, min(cell.column + cell.columns, len(widths))):
             column = columns[index]
             words = f"column {index + 1}, between {shown(column.minimum)} and {shown(column.maximum)}"
+            if column.minimum == column.maximum:
+                words = f"column {index + 1}, {shown(column.minimum)} by its content" if column.minimum else f"column {index + 1}, with nothing in it"
             if column.percent is not None:
                 words = f"column {index + 1}, {column.percent:g}% of the columns’ room"
             total.add(widths[index], words, _source(column))

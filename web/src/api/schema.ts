@@ -555,6 +555,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/plans/{plan_id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Answers
+         * @description What was answered at the read-only address: asked for again and again while the plan is out.
+         */
+        get: operations["hillpin_plans_api_plan_answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/plans/{plan_id}/states": {
         parameters: {
             query?: never;
@@ -1228,8 +1248,8 @@ export interface components {
             quantity: string | null;
             /** Modelled */
             modelled: boolean;
-            /** Swatch */
-            swatch: string;
+            /** Swatches */
+            swatches: string[];
         };
         /**
          * NumbersOut
@@ -2422,6 +2442,19 @@ export interface components {
             plan: components["schemas"]["Plan"];
             /** Base Revision */
             base_revision: number;
+        };
+        /**
+         * AnswersOut
+         * @description What was answered at a plan's read-only address.
+         */
+        AnswersOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "draft" | "sent" | "approved" | "changed";
+            /** Replies */
+            replies: components["schemas"]["ReplyOut"][];
         };
         /**
          * PlanStateOut
@@ -4584,6 +4617,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_plans_api_plan_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -17,7 +17,7 @@ import { ColumnsStrip } from "./ColumnsStrip";
 import { addBox, withArrangement } from "./edit";
 import { NoPlan, PlanChoice } from "./PlanChoice";
 import { RowsPanel } from "./RowsPanel";
-import { loadPlan, type PlanUnderWork, usePlan } from "./usePlan";
+import { loadPlan, type PlanUnderWork, useAnswers, usePlan } from "./usePlan";
 import { YesPanel } from "./YesPanel";
 
 const Place = styled.div`
@@ -69,6 +69,7 @@ type Side = "Box" | "Code" | "A yes";
 
 function PlanWork({ site, kept, past }: { site: Site; kept: KeptPlan; past: Plan[] }) {
   const work = usePlan(site.id, kept, past);
+  useAnswers(site.id, work);
   const { plan, change } = work;
   const [chosen, setChosen] = useState(() => Math.max(kept.plan.arrangements.length - 1, 0));
   const number = Math.min(chosen, plan.arrangements.length - 1);

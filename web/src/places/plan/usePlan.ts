@@ -19,6 +19,8 @@ export interface PlanUnderWork {
   /** Save at once; resolves when nothing is unsaved. */
   flush: () => Promise<boolean>;
   takeKept: (kept: KeptPlan) => void;
+  /** Take in what was answered elsewhere; what is being written stays. */
+  takeAnswers: (answers: Pick<KeptPlan, "state" | "replies">) => void;
 }
 
 interface Inner {
@@ -102,6 +104,10 @@ export function usePlan(site: number, first: KeptPlan, past: Plan[]): PlanUnderW
     plan: inner.plan, kept: inner.kept, state: inner.state, trouble: inner.trouble, savedAt: inner.savedAt,
     change, undo: () => step("past"), redo: () => step("future"), canUndo: inner.past.length > 0, canRedo: inner.future.length > 0,
     flush: save, takeKept: (kept) => put({ kept, plan: kept.plan, state: "saved", trouble: "", savedAt: new Date(kept.updated_at) }),
+    takeAnswers: useCallback(({ state, replies }) => {
+      const { kept } = now.current;
+      if (kept.state !== state || JSON.stringify(kept.replies) !== JSON.stringify(replies)) put({ kept: { ...kept, state, replies } });
+    }, [put]),
   };
 }
 
@@ -113,4 +119,25 @@ export async function loadPlan(site: number, id: number): Promise<{ kept: KeptPl
     ask(client.GET("/api/sites/{site_id}/plans/{plan_id}/states", { params: { path } })),
   ]);
   return { kept, past: states.filter((state) => state.number < kept.revision).map((state) => state.plan) };
+}
+
+const ASK_EVERY = 1000;
+
+/** What is answered at the read-only address shows at once: asked for while the plan is out and its window is seen. */
+export function useAnswers(site: number, work: PlanUnderWork): void {
+  const { kept: { id, token }, takeAnswers } = work;
+  useEffect(() => {
+    if (!token) return undefined;
+    const path = { site_id: site, plan_id: id };
+    const look = () => {
+      if (document.visibilityState !== "visible") return;
+      ask(client.GET("/api/sites/{site_id}/plans/{plan_id}/answers", { params: { path } })).then(takeAnswers).catch(() => undefined);
+    };
+    const timer = window.setInterval(look, ASK_EVERY);
+    document.addEventListener("visibilitychange", look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", look);
+    };
+  }, [site, id, token, takeAnswers]);
 }

@@ -113,7 +113,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
         {alsoOpen && file?.state !== "clash" && <div className="banner note" role="status">This site is open in another window too. What is saved there appears here.</div>}
         {!isLinked && <div className="banner note" role="status">{page} does not link {open}, so nothing here takes effect on it.</div>}
       </div>
-      {file && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
+      {file && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
       {file && shows === "rows" && element && (
         <RowsOfCode
           siteId={siteId} page={page} elements={numbers?.elements ?? []} rects={numbers?.rects ?? []} selected={element.index} drafts={drafts}

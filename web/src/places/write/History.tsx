@@ -3,7 +3,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { ask, client } from "../../api/client";
 import { Button } from "../../kit/Button";
-import { numberFont } from "../../kit/theme";
+import { Differences } from "./Differences";
 
 const Panel = styled.section`
   display: grid; grid-template-columns: 190px 1fr; min-height: 0; height: 100%; background: var(--panel);
@@ -12,12 +12,10 @@ const Panel = styled.section`
   ol button[aria-pressed="true"] { background: var(--lake-wash); font-weight: 600; }
   .state { display: grid; grid-template-rows: auto 1fr; min-height: 0; min-width: 0; }
   .bar { display: flex; gap: 10px; align-items: center; padding: 8px 12px; }
-  pre { margin: 0; padding: 0 12px 12px; overflow: auto; font: 12px/1.5 ${numberFont}; }
-  pre:focus-visible { outline-offset: -2px; }
 `;
 
-/** The kept states of a file: look at one, bring it back. */
-export function History({ siteId, path, revision, onBroughtBack }: { siteId: number; path: string; revision: number; onBroughtBack: () => void }) {
+/** The kept states of a file: look at one, see how it differs from now, bring it back. */
+export function History({ siteId, path, revision, now, onBroughtBack }: { siteId: number; path: string; revision: number; now: string; onBroughtBack: () => void }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const site_id = siteId;
   const list = useQuery({
@@ -47,10 +45,11 @@ export function History({ siteId, path, revision, onBroughtBack }: { siteId: num
       </ol>
       <div className="state">
         <div className="bar">
-          <span>Revision {number}{number === revision ? ", the newest" : ""}</span>
+          <span>Revision {number}{number === revision ? ", the newest" : ": underlined is what it has otherwise than now, struck through what it lacks"}</span>
           <Button isDisabled={number === revision} onPress={() => void bringBack()}>Bring it back</Button>
         </div>
-        <pre tabIndex={0} aria-label={`Revision ${number} of ${path}`}>{state.data?.text ?? (state.isError ? state.error.message : "")}</pre>
+        {state.isError && <p role="alert">{state.error.message}</p>}
+        {state.data && <Differences key={number} path={path} label={`Revision ${number} of ${path}`} text={state.data.text} now={now} />}
       </div>
     </Panel>
   );

@@ -37,6 +37,7 @@ const MOVES = { up: "Up", down: "Down", in: "In", out: "Out" } as const;
 /** The page's own tree: landmarks, sections, headings and lists, to select by, and to move in the source. */
 export const PageTree = memo(function PageTree({ siteId, page, drafts, source, numbers, selected, onSelect, onAsk }: Props) {
   const [trouble, setTrouble] = useState("");
+  const [said, setSaid] = useState("");
   const path = { site_id: siteId };
   const { answer } = useLatest({ page, source }, () => ask(client.POST("/api/sites/{site_id}/outline", { params: { path }, body: { page, drafts } })));
   const entries = answer?.entries ?? [];
@@ -45,8 +46,13 @@ export const PageTree = memo(function PageTree({ siteId, page, drafts, source, n
   const move = async (direction: keyof typeof MOVES) => {
     if (selected === null) return;
     setTrouble("");
+    setSaid("");
     try {
-      await onAsk((latest) => ask(client.POST("/api/sites/{site_id}/move", { params: { path }, body: { page, drafts: latest, selected, direction } })));
+      await onAsk(async (latest) => {
+        const made = await ask(client.POST("/api/sites/{site_id}/move", { params: { path }, body: { page, drafts: latest, selected, direction } }));
+        setSaid(made.notes.join(" "));
+        return made;
+      });
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
@@ -65,13 +71,14 @@ export const PageTree = memo(function PageTree({ siteId, page, drafts, source, n
             </li>
           );
         })}
-        {answer && entries.length === 0 && <li style={{ padding: 8 }}>There is no section, heading or list yet.</li>}
+        {answer && entries.length === 0 && <li style={{ padding: 8 }}>There is no element in the body yet.</li>}
       </ol>
       <div className="moves" role="group" aria-label="Move in the source">
         <p>Move {element?.name ?? "the selected box"}</p>
         {(Object.keys(MOVES) as (keyof typeof MOVES)[]).map((direction) => (
           <Button key={direction} isDisabled={selected === null} onPress={() => void move(direction)}>{MOVES[direction]}</Button>
         ))}
+        {said && <p role="status">{said}</p>}
         {trouble && <p role="alert">{trouble}</p>}
       </div>
     </Tree>

@@ -9,7 +9,7 @@ export interface ShownNote {
   line: number;
   text: string;
   kind: string;
-  swatch?: string;
+  swatches?: string[];
 }
 
 export type Measured = (readonly [number, number, number, number] | null)[];
@@ -17,7 +17,7 @@ export type Measured = (readonly [number, number, number, number] | null)[];
 /** Notes of one file as shown: where layout does not cover the element, the page's measured number stands in. */
 export function shownNotes(notes: MarginNote[], file: string, measured: Measured | undefined): ShownNote[] {
   return notes.filter((note) => note.file === file).map((note) => {
-    if (note.modelled || note.quantity === null || note.quantity === undefined) return { line: note.line, text: note.text, kind: note.kind, swatch: note.swatch };
+    if (note.modelled || note.quantity === null || note.quantity === undefined) return { line: note.line, text: note.text, kind: note.kind, swatches: note.swatches };
     const rect = note.index === null || note.index === undefined ? undefined : measured?.[note.index];
     const value = rect?.[note.quantity === "width" ? 2 : 3];
     return { line: note.line, text: value === undefined ? "not covered yet" : `${px(value)} measured, with its edges`, kind: "measured" };
@@ -29,13 +29,17 @@ export function lineText(notes: ShownNote[]): string {
   return notes.map((note) => note.text).join("; ");
 }
 
+function coloursOf(notes: ShownNote[]): string {
+  return notes.flatMap((note) => note.swatches ?? []).join();
+}
+
 class NoteMarker extends GutterMarker {
   constructor(readonly notes: ShownNote[]) {
     super();
   }
 
   override eq(other: NoteMarker): boolean {
-    return lineText(this.notes) === lineText(other.notes) && this.notes[0]?.kind === other.notes[0]?.kind;
+    return lineText(this.notes) === lineText(other.notes) && this.notes[0]?.kind === other.notes[0]?.kind && coloursOf(this.notes) === coloursOf(other.notes);
   }
 
   override toDOM(): HTMLElement {
@@ -43,13 +47,13 @@ class NoteMarker extends GutterMarker {
     element.className = `cm-note cm-note-${this.notes[0]?.kind ?? "value"}`;
     element.textContent = lineText(this.notes);
     element.title = element.textContent;
-    const swatch = this.notes.find((note) => note.swatch)?.swatch;
-    if (swatch) {
+    const colours = new Set(this.notes.flatMap((note) => note.swatches ?? []));
+    element.prepend(...[...colours].map((colour) => {
       const square = document.createElement("span");
       square.className = "cm-swatch";
-      square.style.backgroundColor = swatch;
-      element.prepend(square);
-    }
+      square.style.backgroundColor = colour;
+      return square;
+    }));
     return element;
   }
 }

@@ -35,7 +35,7 @@ const look = EditorView.theme({
   ".cm-note-problem": { color: "var(--wrong)", fontWeight: "600" },
   ".cm-note-doubt": { color: "var(--doubt)" },
   ".cm-note-dead": { color: "var(--doubt)" },
-  ".cm-swatch": { display: "inline-block", width: "10px", height: "10px", marginRight: "5px", border: "1px solid var(--ink)", verticalAlign: "-1px" },
+  ".cm-swatch": { display: "inline-block", width: "10px", height: "10px", marginRight: "4px", border: "1px solid var(--ink)", verticalAlign: "-1px" },
   ".cm-note-measured": { fontStyle: "italic", color: "var(--doubt)" },
   ".cm-panels": { backgroundColor: "var(--paper)", color: "var(--ink)" },
   ".cm-tooltip": { backgroundColor: "var(--panel)", border: "1px solid var(--hairline)", color: "var(--ink)" },
