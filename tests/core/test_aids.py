@@ -477,6 +477,11 @@ class Queries(unittest.TestCase):
             ["gap: 620px", "gap: 1020px", "gap: 1020px", "gap: 20px"],
         )
 
+    def test_queries_that_set_something_else_yet_stand_in_order_too(self) -> None:
+        css = ".row {\n  gap: 20px;\n}\n@media (min-width: 1020px) {\n  .row {\n    color: red;\n  }\n}\n"
+        text = self.opened(css, 1, 620)
+        self.assertLess(text.index("(min-width: 620px)"), text.index("(min-width: 1020px)"))
+
     def test_a_query_that_is_there_already_takes_it_in(self) -> None:
         css = ".row {\n  gap: 20px;\n  color: red;\n}\n@media (min-width: 700px) {\n  .row {\n    gap: 9px;\n  }\n}\n"
         self.assertEqual(

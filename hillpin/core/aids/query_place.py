@@ -114,13 +114,14 @@ def _is_query(text: str, statement: Statement, condition: str) -> bool:
 
 
 def _rivals(page: Page, rule: Rule, fields: set[str]) -> list[Rule]:
-    """Other rules of the same sheet that set one of some longhands on an element of the rule."""
+    """Other rules of the same sheet on an element of the rule that set one of some longhands; in queries any: what else is
+    going to be written in the new one is not known yet."""
     matched = page.cascade.elements_by_rule()
     elements = set(matched.get(id(rule), []))
     return [
         other
         for other in page.sheets.rules
-        if other is not rule and other.file == rule.file and any(name in one.values for one in other.declarations for name in fields) and elements & set(matched.get(id(other), []))
+        if other is not rule and other.file == rule.file and (other.media or any(name in one.values for one in other.declarations for name in fields)) and elements & set(matched.get(id(other), []))
     ]
 
 

@@ -50,8 +50,9 @@ function openAt(context: IndentContext, at: number): SyntaxNode | null {
 /** Where the first child that begins a line of its own stands. */
 function childIndent(context: IndentContext, element: SyntaxNode, at: number): number | null {
   for (let child = element.firstChild?.nextSibling ?? null; child; child = child.nextSibling) {
-    if (child.name !== "Element" || child.from >= at) continue;
+    if (child.name !== "Element") continue;
     const line = context.state.doc.lineAt(child.from);
+    if (line.from <= at && at < child.from) continue;
     if (line.from + indentOf(line.text).length === child.from) return columns(indentOf(line.text), context.state.tabSize);
   }
   return null;

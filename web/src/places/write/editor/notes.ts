@@ -29,6 +29,13 @@ export function lineText(notes: ShownNote[]): string {
   return notes.map((note) => note.text).join("; ");
 }
 
+const BAD_FIRST = ["problem", "doubt", "dead", "unmatched"];
+
+/** The kind that a line's notes are shown as: the worst of them. */
+function worst(notes: ShownNote[]): string {
+  return BAD_FIRST.find((kind) => notes.some((note) => note.kind === kind)) ?? notes[0]?.kind ?? "value";
+}
+
 function coloursOf(notes: ShownNote[]): string {
   return notes.flatMap((note) => note.swatches ?? []).join();
 }
@@ -39,12 +46,12 @@ class NoteMarker extends GutterMarker {
   }
 
   override eq(other: NoteMarker): boolean {
-    return lineText(this.notes) === lineText(other.notes) && this.notes[0]?.kind === other.notes[0]?.kind && coloursOf(this.notes) === coloursOf(other.notes);
+    return lineText(this.notes) === lineText(other.notes) && worst(this.notes) === worst(other.notes) && coloursOf(this.notes) === coloursOf(other.notes);
   }
 
   override toDOM(): HTMLElement {
     const element = document.createElement("span");
-    element.className = `cm-note cm-note-${this.notes[0]?.kind ?? "value"}`;
+    element.className = `cm-note cm-note-${worst(this.notes)}`;
     element.textContent = lineText(this.notes);
     element.title = element.textContent;
     const colours = new Set(this.notes.flatMap((note) => note.swatches ?? []));
