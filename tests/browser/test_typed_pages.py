@@ -190,14 +190,16 @@ class TypedPages(TypingCase):
             self.drawn_at(width)
             self.to_file("style.css")
             self.to_line(".five {")
-            self.page.get_by_role("button", name=f"Open a query at {width:,} for line").focus()
+            self.page.get_by_role("button", name=f"Open a query at {width:,} for line 6").focus()
             self.press("Enter")
             expect(self.page.get_by_label("Source of style.css")).to_be_focused()
             expect(self.page.get_by_label("Source of style.css")).to_contain_text(f"(min-width: {width}px)")
             self.type(f"grid-template-columns: repeat({columns}, 1fr);")
             self.text("style.css", lambda text, wanted=f"repeat({columns}, 1fr);": wanted in text)  # type: ignore[misc]
         sheet = self.text("style.css")
-        self.assertLess(sheet.index("(min-width: 620px)"), sheet.index("(min-width: 1020px)"))
+        # The brace that the editor put in was typed over.
+        self.assertEqual(sheet.count("{"), sheet.count("}"))
+        self.assertLess(sheet.index("(min-width: 620px)"), sheet.index("(min-width: 1020px)"), sheet)
         for width, rows in ((1020, 1), (1019, 2), (620, 2), (619, 5)):
             self.drawn_at(width)
             self.page.frames[1].wait_for_function(

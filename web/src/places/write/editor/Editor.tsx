@@ -3,6 +3,7 @@ import { html } from "@codemirror/lang-html";
 import { Annotation, type EditorState, Text as CodeText, Transaction } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import { memo, useEffect, useRef } from "react";
+import { closingBraces } from "./closingBraces";
 import { closingTags } from "./closingTags";
 import { habitOf } from "./habit";
 import { changeBetween, changedTo, keepHistory, stateFor } from "./history";
@@ -87,7 +88,7 @@ export const Editor = memo(function Editor(props: Props) {
     if (shown.current) states.current.set(shown.current, editor.state);
     const isMarkup = /\.html?$|\.svg$/i.test(path);
     const extensions = [
-      nudgeKeys, setup, isMarkup ? [html({ autoCloseTags: false }), closingTags] : css(), habitOf(CodeText.of(text.split("\n")), isMarkup), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      nudgeKeys, setup, isMarkup ? [html({ autoCloseTags: false }), closingTags] : [css(), closingBraces], habitOf(CodeText.of(text.split("\n")), isMarkup), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, "aria-describedby": LEAVING, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
