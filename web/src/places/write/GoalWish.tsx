@@ -57,7 +57,7 @@ export function GoalWish({ label, wish, selected, width, elements, onChange, onR
         </select>
       )}
       {wish.kind === "one-row" ? <span>has</span> : <input aria-label={`${label}: number`} inputMode="decimal" value={wish.amount} onChange={(event) => onChange({ ...wish, amount: event.target.value })} />}
-      <select aria-label={label} value={wish.kind} onChange={(event) => onChange({ ...wish, kind: event.target.value as Wish["kind"] })}>
+      <select aria-label={`${label}: of what`} value={wish.kind} onChange={(event) => onChange({ ...wish, kind: event.target.value as Wish["kind"] })}>
         {Object.entries(KINDS).map(([value, words]) => <option key={value} value={value}>{words}</option>)}
       </select>
       <label>{wish.kind === "one-row" || wish.to !== "" ? "from" : "at"} <input aria-label={`${label}: at viewport`} inputMode="numeric" placeholder={px(width)} value={wish.at} onChange={(event) => onChange({ ...wish, at: event.target.value })} /></label>
