@@ -16,26 +16,13 @@ from .layout.boxes import Box, Kind
 from .layout.generate import BoxTree
 from .page import Page
 from .styles.declarations import Declaration, Problem, plain_words, read_declaration
+from .styles.properties import RESTYLED_FIELDS
 from .styles.resolve import Restyled, StyleResolver
 from .styles.sheet import FontFace, MediaBlock, Rule
 from .styles.source import SPECIAL
 
 _UNSAFE = re.compile(r"[{}\"'@\\]|/\*|\*/")
 _COMMENT = re.compile(r"/\*|\*/")
-GEOMETRY = frozenset({
-    "width", "height", "min_width", "min_height", "max_width", "max_height", "margin_top", "margin_right", "margin_bottom", "margin_left",
-    "padding_top", "padding_right", "padding_bottom", "padding_left", "border_top_width", "border_right_width", "border_bottom_width",
-    "border_left_width", "border_top_style", "border_right_style", "border_bottom_style", "border_left_style", "border_top_color",
-    "border_right_color", "border_bottom_color", "border_left_color", "top", "right", "bottom", "left", "box_sizing", "aspect_ratio", "object_fit",
-    "font_size", "absolute_font_size", "font_keyword", "line_height", "letter_spacing", "word_spacing", "text_align", "text_indent", "vertical_align",
-    "row_gap", "column_gap", "grid_template_columns", "grid_template_rows", "grid_auto_columns", "grid_auto_rows", "grid_row_start", "grid_row_end",
-    "grid_column_start", "grid_column_end", "flex_grow", "flex_shrink", "flex_basis", "flex_wrap", "flex_direction", "justify_content",
-    "justify_items", "justify_self", "align_items", "align_content", "align_self", "color", "background_color", "background_image", "opacity",
-    "text_decoration_line", "z_index", "custom", "grid_template_areas", "grid_auto_flow",
-})  # fmt: skip
-"""Fields of a style that change neither the kind of any box nor its place in the tree."""
-
-
 _TABLE_PARTS = (Kind.TABLE, Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN_GROUP, Kind.COLUMN)
 """Parts whose borders may be collapsed into their table's when the tree is made."""
 
@@ -207,7 +194,7 @@ def _keeps_tree(one: Restyled, resolver: StyleResolver) -> bool:
     """Whether the same boxes come out under a new style."""
     if one.style is resolver.environment.root and one.fields & {"font_size", "line_height", "font_family", "custom"}:
         return False
-    return one.fields <= GEOMETRY
+    return one.fields <= RESTYLED_FIELDS
 
 
 def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:

@@ -61,7 +61,8 @@ def floor_px(units: int) -> int:
 
 def percent_of(percent: float, basis: int) -> int:
     """``percent`` % of ``basis`` (1/64 px), in 1/64 px, cut towards zero in single precision."""
-    return int(f32(f32(basis / ONE * percent) / 100) * ONE)
+    length = f32(f32(basis / ONE * percent) / 100) * ONE
+    return int(length) if -LARGEST <= length <= LARGEST else _beyond(length)
 
 
 def to_px(units: int) -> float:

@@ -175,3 +175,8 @@ class Positioned(AgreementCase):
             """,
             "<a class=v>skip to the crossings</a><a class=o>skip</a><p>x</p>",
         )
+
+    def test_what_holds_positioned_boxes_without_being_positioned(self) -> None:
+        for declaration in ("filter: blur(1px)", "backdrop-filter: blur(1px)", "will-change: transform", "transform-style: preserve-3d", "contain: paint", "contain: layout", "will-change: opacity"):
+            css = f".out {{ width: 300px; margin: 40px; padding: 7px; {declaration} }} .abs {{ position: absolute; left: 5px; top: 6px; width: 20% }} .fix {{ position: fixed; right: 3px; bottom: 4px }}"
+            self.agree(css, "<div class=out><p>words</p><div class=abs>a</div><div class=fix>b</div></div>")

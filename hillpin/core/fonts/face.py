@@ -182,7 +182,7 @@ class FileFace:
         safe = [False] * (len(text) + 1)
         safe[0] = safe[-1] = True
         glyphs: list[tuple[int, int, int]] = []
-        for info, position in zip(buffer.glyph_infos, buffer.glyph_positions, strict=True):
+        for info, position in zip(buffer.glyph_infos or (), buffer.glyph_positions or (), strict=True):
             nominal = self._font.get_glyph_h_advance(info.codepoint)
             adjusted = position.x_advance - nominal
             if position.x_advance == 0 and nominal:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from ..fonts.store import FontStore
 from ..markup.tree import Document, Element, Text
 from ..styles.media import Viewport, parse_media
+from ..styles.properties import INHERITED_NAMING, NAMING
 from ..styles.resolve import ITEM_CONTAINERS, StyleResolver
 from ..styles.style import ComputedStyle
 from ..styles.values import ZERO
@@ -364,25 +365,11 @@ class Generator:
 
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
-        if style.writing_mode != "horizontal-tb":
-            self._unmodelled(box, element, f"writing-mode: {style.writing_mode}")
-        if style.direction != "ltr":
-            self._unmodelled(box, element, "direction: rtl")
-        if style.column_count not in ("auto", 1) or not style.column_width.is_auto:
-            self._unmodelled(box, element, "multiple columns")
-        if "size" in style.contain or "strict" in style.contain:
-            self._unmodelled(box, element, "size containment")
-        if style.zoom != 1:
-            self._unmodelled(box, element, "zoom")
-        if style.display == "ruby":
-            self._unmodelled(box, element, "ruby")
-        if style.text_wrap_style in ("balance", "pretty"):
-            self._unmodelled(box, element, f"text-wrap: {style.text_wrap_style}")
-        for name in ("shape-outside", "initial-letter", "position-area", "text-box-trim"):
-            if style.__dict__[name.replace("-", "_")]:
-                self._unmodelled(box, element, name)
-        if style.__dict__["_webkit_line_clamp"] != "none":
-            self._unmodelled(box, element, "line-clamp")
+        fields = style.__dict__
+        for prop in (*INHERITED_NAMING, *(NAMING[name] for name in style.winners if name in NAMING)):
+            feature = prop.names(fields[prop.field]) if prop.names is not None else ""
+            if feature:
+                self._unmodelled(box, element, feature)
         pseudo = self.resolver.cascade.matches(element).pseudo
         for name in ("first-letter", "first-line"):
             if name in pseudo:

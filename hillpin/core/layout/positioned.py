@@ -13,11 +13,17 @@ from .fragments import Fragment, OutOfFlow, Placed, Space
 from .replaced import is_replaced
 from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, width_from_ratio
 
+_CONTAINING = frozenset({"layout", "paint", "content", "strict"})
+
 
 def is_containing_block(box: Box, fixed: bool = False) -> bool:
     """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
     style = box.style
-    if style.transform or style.translate or style.rotate or style.scale:
+    if style.transform or style.translate or style.rotate or style.scale or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
+        # css-transforms-1 §3, filter-effects-1 §5.
+        return box.kind != INLINE
+    if style.contain and not _CONTAINING.isdisjoint(style.contain):
+        # css-contain-2 §3.3 and §3.4.
         return box.kind != INLINE
     return not fixed and style.position != "static"
 

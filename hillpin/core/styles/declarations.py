@@ -8,8 +8,7 @@ from typing import Any
 import tinycss2
 
 from .grammar import Tokens, keyword, significant
-from .known import is_known
-from .properties import PROPERTIES
+from .properties import PROPERTIES, is_known
 from .shorthands import ALIASES, SHORTHANDS
 
 CSS_WIDE = frozenset({"inherit", "initial", "unset", "revert", "revert-layer"})

@@ -1,14 +1,16 @@
-"""The longhand properties that layout knows: how each is read, what it starts as, whether it inherits.
+"""The one table of longhand properties: how each is read, what it starts as, whether it inherits, how it is computed, and
+what it does to boxes.
 
-``PROPERTIES`` is the registry; ``compute`` names how a specified value becomes the field of ComputedStyle.
-To add a property: one line here, and a field of that name (``-`` → ``_``) in ``computed.py``.
+``PROPERTIES`` holds the rows with a reader, ``PAINTS`` the names of those whose values move nothing and are not read. What an
+edit can restyle, what is named as not covered, and which names are known all derive from these rows. To add a property: one
+line here, and a field of that name (``-`` → ``_``) in ``style.py``, which gives it its type.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from . import grid_values as grid
 from .grammar import (
@@ -24,6 +26,7 @@ from .grammar import (
     sizing,
     split_commas,
 )
+from .paints import PAINTS, SHORT_FOR_PAINTS
 from .readers import (
     read_alignment,
     read_aspect_ratio,
@@ -43,12 +46,19 @@ from .readers import (
 )
 from .values import AUTO, NONE, ZERO, Dimension, Function, Kind, Length, Percentage
 
-Compute = Callable[[Any, Any], Any]
+Effect = Literal["places", "paints", "uncovered"]
+"""What a property does: it moves boxes and layout follows; it moves none; it moves boxes and layout does not follow."""
+Names = Callable[[Any], str]
+"""From a computed value what layout does not cover of it, in words; empty where it does."""
 
 
 @dataclass(frozen=True, slots=True)
 class Property:
-    """A longhand: its reader, its initial computed value and how it is computed."""
+    """A longhand: its reader, its initial computed value, how it is computed (a name in ``computed.py``), and its effect.
+
+    ``restyled`` says that a new value changes neither the kind of any box nor its place in the tree, so that an edit can be
+    carried in; ``names`` says of which values layout covers something less.
+    """
 
     name: str
     field: str
@@ -56,19 +66,52 @@ class Property:
     initial: Any
     inherited: bool = False
     compute: str = "same"
+    effect: Effect = "places"
+    restyled: bool = False
+    names: Names | None = None
 
 
 PROPERTIES: dict[str, Property] = {}
 
 
-def _add(names: str, read: Reader, initial: Any, *, inherited: bool = False, compute: str = "same") -> None:
+def _add(
+    names: str, read: Reader, initial: Any, *, inherited: bool = False, compute: str = "same", effect: Effect = "places",
+    restyled: bool = False, uncovered: Names | None = None,
+) -> None:  # fmt: skip
     for name in names.split():
-        PROPERTIES[name] = Property(name, name.replace("-", "_"), read, initial, inherited, compute)
+        PROPERTIES[name] = Property(name, name.replace("-", "_"), read, initial, inherited, compute, effect, restyled, uncovered)
 
 
-def _words(names: str, words: str, *, inherited: bool = False) -> None:
+def _words(
+    names: str, words: str, *, inherited: bool = False, effect: Effect = "places", restyled: bool = False, uncovered: Names | None = None
+) -> None:
     listed = words.split()
-    _add(names, read_keyword(*listed), listed[0], inherited=inherited)
+    _add(names, read_keyword(*listed), listed[0], inherited=inherited, effect=effect, restyled=restyled, uncovered=uncovered)
+
+
+def _uncovered(names: str, harmless: str = "none normal auto") -> None:
+    """Properties that move boxes and that layout does not follow, but for some words that move none."""
+    words = frozenset(harmless.split())
+    for name in names.split():
+        _add(name, _touches(words), "", effect="uncovered", uncovered=lambda value, name=name: name if value else "")  # type: ignore[misc]
+
+
+def _touches(harmless: frozenset[str]) -> Reader:
+    """Whether a value is another one than those that move nothing."""
+    return lambda tokens: "" if tokens and all((keyword(token) or _shown(token)) in harmless for token in tokens) else "set"
+
+
+_HOLDING = ("transform", "translate", "rotate", "scale", "perspective", "filter", "backdrop-filter", "contain")
+
+
+def _read_will_change(tokens: Tokens) -> Any:
+    """Whether something is announced that makes a box the containing block of what is positioned in it (css-will-change-1 §3)."""
+    words = [keyword(token) for token in tokens if token.type != "literal"]
+    return None if not words or None in words else "set" if any(word in _HOLDING for word in words) else ""
+
+
+def _shown(token: Any) -> str:
+    return str(token.serialize()).lower()
 
 
 def _read_border_width(tokens: Tokens) -> Any:
@@ -169,11 +212,6 @@ def _read_container_name(tokens: Tokens) -> Any:
     return () if names == ("none",) else names
 
 
-def _read_set(tokens: Tokens) -> Any:
-    """Whether a property that layout does not cover is set at all: its name stands for any value but its initial one."""
-    return "" if len(tokens) == 1 and keyword(tokens[0]) in ("none", "normal", "auto") else "set"
-
-
 def _read_contain(tokens: Tokens) -> Any:
     words = tuple(keyword(token) or "" for token in tokens)
     if words == ("none",):
@@ -216,53 +254,53 @@ _SIDES = ("top", "right", "bottom", "left")
 _SIZES = ("auto", "min-content", "max-content", "fit-content", "-webkit-fill-available", "stretch")
 _BREAKS = "auto avoid avoid-page avoid-column page column left right"
 
-_add("display", read_display, "inline")
+_add("display", read_display, "inline", uncovered=lambda value: "ruby" if value == "ruby" else "")
 _words("position", "static relative absolute fixed sticky -webkit-sticky")
 _words("float", "none left right inline-start inline-end")
 _words("clear", "none left right both inline-start inline-end")
 _words("visibility", "visible hidden collapse", inherited=True)
-_words("box-sizing", "content-box border-box")
+_words("box-sizing", "content-box border-box", restyled=True)
 _words("overflow-x overflow-y", "visible hidden scroll auto clip overlay")
-_words("direction", "ltr rtl", inherited=True)
-_words("writing-mode", "horizontal-tb vertical-rl vertical-lr sideways-rl sideways-lr", inherited=True)
-_add("z-index", _read_z_index, "auto")
-_add("width height", sizing(*_SIZES), AUTO, compute="length")
-_add("min-width min-height", sizing(*_SIZES), AUTO, compute="length")
-_add("max-width max-height", sizing("none", *_SIZES[1:]), NONE, compute="length")
+_words("direction", "ltr rtl", inherited=True, uncovered=lambda value: "direction: rtl" if value != "ltr" else "")
+_words("writing-mode", "horizontal-tb vertical-rl vertical-lr sideways-rl sideways-lr", inherited=True, uncovered=lambda value: f"writing-mode: {value}" if value != "horizontal-tb" else "")
+_add("z-index", _read_z_index, "auto", effect="paints", restyled=True)
+_add("width height", sizing(*_SIZES), AUTO, compute="length", restyled=True)
+_add("min-width min-height", sizing(*_SIZES), AUTO, compute="length", restyled=True)
+_add("max-width max-height", sizing("none", *_SIZES[1:]), NONE, compute="length", restyled=True)
 for _side in _SIDES:
-    _add(f"margin-{_side}", sizing("auto", negative=True), ZERO, compute="length")
-    _add(f"padding-{_side}", sizing(), ZERO, compute="length")
-    _add(f"border-{_side}-width", _read_border_width, 3 * 64, compute="border")
-    _words(f"border-{_side}-style", _BORDER_STYLES)
-    _add(f"border-{_side}-color", one(read_color), "currentcolor")
-    _add(_side, sizing("auto", negative=True), AUTO, compute="length")
-_add("aspect-ratio", read_aspect_ratio, None)
-_words("object-fit", "fill contain cover none scale-down")
+    _add(f"margin-{_side}", sizing("auto", negative=True), ZERO, compute="length", restyled=True)
+    _add(f"padding-{_side}", sizing(), ZERO, compute="length", restyled=True)
+    _add(f"border-{_side}-width", _read_border_width, 3 * 64, compute="border", restyled=True)
+    _words(f"border-{_side}-style", _BORDER_STYLES, restyled=True)
+    _add(f"border-{_side}-color", one(read_color), "currentcolor", effect="paints", restyled=True)
+    _add(_side, sizing("auto", negative=True), AUTO, compute="length", restyled=True)
+_add("aspect-ratio", read_aspect_ratio, None, restyled=True)
+_words("object-fit", "fill contain cover none scale-down", restyled=True)
 _add("object-position", read_object_position, (Length(AUTO.kind), Length(AUTO.kind)))
 
 _add("font-family", read_families, ("serif",), inherited=True)
-_add("font-size", _read_font_size, 16.0, inherited=True, compute="font-size")
+_add("font-size", _read_font_size, 16.0, inherited=True, compute="font-size", restyled=True)
 _add("font-weight", read_weight, 400, inherited=True, compute="font-weight")
 _words("font-style", "normal italic oblique", inherited=True)
 _words("font-variant-caps", "normal small-caps all-small-caps petite-caps unicase titling-caps", inherited=True)
 _words("font-kerning", "auto normal none", inherited=True)
-_add("line-height", read_line_height, None, inherited=True, compute="line-height")
-_add("letter-spacing", _read_spacing, 0.0, inherited=True, compute="px")
-_add("word-spacing", _read_spacing, 0.0, inherited=True, compute="px")
-_words("text-align", "start left right center justify end match-parent -webkit-center -webkit-left -webkit-right", inherited=True)
+_add("line-height", read_line_height, None, inherited=True, compute="line-height", restyled=True)
+_add("letter-spacing", _read_spacing, 0.0, inherited=True, compute="px", restyled=True)
+_add("word-spacing", _read_spacing, 0.0, inherited=True, compute="px", restyled=True)
+_words("text-align", "start left right center justify end match-parent -webkit-center -webkit-left -webkit-right", inherited=True, restyled=True)
 _words("text-align-last", "auto start left right center justify end", inherited=True)
-_add("text-indent", _read_text_indent, ZERO, inherited=True, compute="length")
+_add("text-indent", _read_text_indent, ZERO, inherited=True, compute="length", restyled=True)
 _words("text-transform", "none uppercase lowercase capitalize full-width", inherited=True)
 _words("white-space-collapse", "collapse preserve preserve-breaks break-spaces", inherited=True)
 _words("text-wrap-mode", "wrap nowrap", inherited=True)
-_words("text-wrap-style", "auto balance pretty stable", inherited=True)
-_add("tab-size", _read_tab_size, 8.0, inherited=True, compute="tab-size")
+_words("text-wrap-style", "auto balance pretty stable", inherited=True, uncovered=lambda value: f"text-wrap: {value}" if value in ("balance", "pretty") else "")
+_add("tab-size", _read_tab_size, ("spaces", 8.0), inherited=True, compute="tab-size")
 _words("overflow-wrap", "normal break-word anywhere", inherited=True)
 _words("word-break", "normal break-all keep-all break-word auto-phrase", inherited=True)
 _words("line-break", "auto loose normal strict anywhere", inherited=True)
 _words("hyphens", "manual none auto", inherited=True)
 _words("text-overflow", "clip ellipsis")
-_add("vertical-align", _read_vertical_align, "baseline", compute="vertical-align")
+_add("vertical-align", _read_vertical_align, "baseline", compute="vertical-align", restyled=True)
 _add("list-style-type", read_list_style_type, "disc", inherited=True)
 _words("list-style-position", "outside inside", inherited=True)
 _add("list-style-image", read_url_or_none, "none", inherited=True)
@@ -278,50 +316,102 @@ _add("border-spacing", _read_border_spacing, (0, 0), inherited=True, compute="pa
 _words("caption-side", "top bottom", inherited=True)
 _words("empty-cells", "show hide", inherited=True)
 
-_words("flex-direction", "row row-reverse column column-reverse")
-_words("flex-wrap", "nowrap wrap wrap-reverse")
-_add("flex-grow", _read_factor, 0.0)
-_add("flex-shrink", _read_factor, 1.0)
-_add("flex-basis", sizing(*_SIZES, "content"), AUTO, compute="length")
+_words("flex-direction", "row row-reverse column column-reverse", restyled=True)
+_words("flex-wrap", "nowrap wrap wrap-reverse", restyled=True)
+_add("flex-grow", _read_factor, 0.0, restyled=True)
+_add("flex-shrink", _read_factor, 1.0, restyled=True)
+_add("flex-basis", sizing(*_SIZES, "content"), AUTO, compute="length", restyled=True)
 _add("order", one(read_integer), 0)
-_add("justify-content align-content", read_alignment("content"), "normal")
-_add("align-items", read_alignment("self"), "normal")
-_add("justify-items", read_alignment("self"), "normal")
-_add("align-self justify-self", read_alignment("self"), "auto")
-_add("row-gap column-gap", _read_gap, AUTO, compute="length")
+_add("justify-content align-content", read_alignment("content"), "normal", restyled=True)
+_add("align-items", read_alignment("self"), "normal", restyled=True)
+_add("justify-items", read_alignment("self"), "normal", restyled=True)
+_add("align-self justify-self", read_alignment("self"), "auto", restyled=True)
+_add("row-gap column-gap", _read_gap, AUTO, compute="length", restyled=True)
 
-_add("grid-template-columns grid-template-rows", grid.read_template, grid.NO_TRACKS, compute="tracks")
-_add("grid-template-areas", grid.read_areas, grid.NO_AREAS)
-_add("grid-auto-columns grid-auto-rows", grid.read_auto_tracks, (grid.AUTO_TRACK,), compute="auto-tracks")
-_add("grid-auto-flow", _read_flow, "row")
-_add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_line, grid.AUTO_LINE)
+_add("grid-template-columns grid-template-rows", grid.read_template, grid.NO_TRACKS, compute="tracks", restyled=True)
+_add("grid-template-areas", grid.read_areas, grid.NO_AREAS, restyled=True)
+_add("grid-auto-columns grid-auto-rows", grid.read_auto_tracks, (grid.AUTO_TRACK,), compute="auto-tracks", restyled=True)
+_add("grid-auto-flow", _read_flow, "row", restyled=True)
+_add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_line, grid.AUTO_LINE, restyled=True)
 
-_add("contain", _read_contain, ())
+_add("contain", _read_contain, (), uncovered=lambda value: "size containment" if "size" in value or "strict" in value else "")
 _add("container-type", _read_container_type, "normal")
 _add("container-name", _read_container_name, ())
-_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto")
-_add("column-width", sizing("auto"), AUTO, compute="length")
+_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto", uncovered=lambda value: "multiple columns" if value not in ("auto", 1) else "")
+_add("column-width", sizing("auto"), AUTO, compute="length", uncovered=lambda value: "" if value.is_auto else "multiple columns")
 _words("float-reference", "inline")
-_add("color", one(read_color), (0.0, 0.0, 0.0, 1.0), inherited=True, compute="color")
-_add("background-color", one(read_color), (0.0, 0.0, 0.0, 0.0))
-_add("background-image", _read_background_images, ())
-_add("opacity", _read_factor, 1.0)
+_add("color", one(read_color), (0.0, 0.0, 0.0, 1.0), inherited=True, compute="color", effect="paints", restyled=True)
+_add("background-color", one(read_color), (0.0, 0.0, 0.0, 0.0), effect="paints", restyled=True)
+_add("background-image", _read_background_images, (), effect="paints", restyled=True)
+_add("opacity", _read_factor, 1.0, effect="paints", restyled=True)
 _add("transform", read_transform, (), compute="transform")
 _add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="translate")
 _add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin")
+_add("filter backdrop-filter transform-style", _touches(frozenset({"none", "flat"})), "")
+_add("will-change", _read_will_change, "")
 _add("rotate", read_rotate, ())
 _add("scale", read_scale, ())
 _words("appearance", "none auto base-select textfield menulist-button button checkbox radio")
-_add("-webkit-line-clamp", _read_clamped, "none")
-_add("zoom", _read_factor, 1.0)
-for _name in ("shape-outside", "initial-letter", "position-area", "text-box-trim"):
-    _add(_name, _read_set, "")
-_words("break-before break-after break-inside", _BREAKS)
-_words("pointer-events", "auto none all visible painted fill stroke", inherited=True)
-_words("text-decoration-line", "none underline overline line-through blink", inherited=False)
+_add("-webkit-line-clamp", _read_clamped, "none", uncovered=lambda value: "line-clamp" if value != "none" else "")
+_add("zoom", _read_factor, 1.0, uncovered=lambda value: "zoom" if value != 1 else "")
+_words("break-before break-after break-inside", _BREAKS, effect="paints")
+_words("pointer-events", "auto none all visible painted fill stroke", inherited=True, effect="paints")
+_words("text-decoration-line", "none underline overline line-through blink", inherited=False, effect="paints", restyled=True)
+
+# Moves boxes, and is not followed: named at every element that it touches.
+_uncovered("-webkit-border-horizontal-spacing -webkit-border-vertical-spacing", "0 0px")
+_uncovered("-webkit-box-align", "stretch")
+_uncovered("-webkit-box-direction", "normal")
+_uncovered("-webkit-box-flex", "0 0.0")
+_uncovered("-webkit-box-ordinal-group", "1")
+_uncovered("-webkit-box-pack", "start")
+_uncovered("box-decoration-break -webkit-box-decoration-break", "slice")
+_uncovered("-webkit-line-break -webkit-text-security -webkit-text-combine", "auto none")
+_uncovered("-webkit-writing-mode", "horizontal-tb")
+_uncovered("alignment-baseline baseline-source dominant-baseline", "auto baseline")
+_uncovered("baseline-shift", "0 0px baseline")
+_uncovered("column-fill", "balance")
+_uncovered("column-height column-span column-wrap flex-line-count frame-sizing")
+_uncovered("contain-intrinsic-block-size contain-intrinsic-height contain-intrinsic-inline-size contain-intrinsic-size contain-intrinsic-width")
+_uncovered("content-visibility", "visible")
+_uncovered("cx cy d r rx ry x y", "auto none")
+_uncovered("field-sizing", "fixed")
+_uncovered("font-feature-settings font-language-override font-optical-sizing font-size-adjust font-variant-alternates font-variant-east-asian")
+_uncovered("font-variant-emoji font-variant-ligatures font-variant-numeric font-variant-position font-variation-settings")
+_uncovered("font-stretch", "normal 100%")
+_uncovered("hyphenate-character hyphenate-limit-chars")
+_uncovered("image-orientation", "from-image")
+_uncovered("initial-letter margin-trim math-depth math-shift object-view-box", "none normal")
+_uncovered("math-style", "normal")
+_uncovered("offset-anchor offset-distance offset-path offset-position offset-rotate", "none normal auto 0 0px 0%")
+_uncovered("perspective position-anchor position-area position-try-fallbacks position-try-order", "none normal auto")
+_uncovered("ruby-align ruby-overhang", "space-around auto")
+_uncovered("ruby-position -webkit-ruby-position", "over alternate before")
+_uncovered("scroll-marker-group scrollbar-gutter scrollbar-width shape-outside")
+_uncovered("text-anchor", "start")
+_uncovered("text-autospace", "no-autospace normal")
+_uncovered("text-box-trim text-fit text-emphasis-style text-justify")
+_uncovered("text-rendering", "auto optimizelegibility")
+_uncovered("text-size-adjust", "auto none 100%")
+_uncovered("text-spacing-trim", "space-all normal")
+_uncovered("transform-box", "view-box border-box")
+_uncovered("unicode-bidi", "normal isolate embed")
+_uncovered("text-box text-emphasis font-variant offset position-try contain-intrinsic", "none normal auto")
+
+def is_known(name: str) -> bool:
+    """Whether a name is a property of CSS, a custom property, or carries a vendor's prefix."""
+    return name in PROPERTIES or name in PAINTS or name in SHORT_FOR_PAINTS or name.startswith("-")
 
 PERCENT_OF_HEIGHT = frozenset({"height", "min-height", "max-height", "top", "bottom"})
 INITIAL: dict[str, Any] = {prop.field: prop.initial for prop in PROPERTIES.values()}
+RESTYLED_FIELDS: frozenset[str] = frozenset({"custom", "absolute_font_size", "font_keyword", *(prop.field for prop in PROPERTIES.values() if prop.restyled)})
+"""Fields of a style that change neither the kind of any box nor its place in the tree."""
+NAMING: dict[str, Property] = {name: prop for name, prop in PROPERTIES.items() if prop.names is not None}
+"""Rows of which some value is not covered."""
+INHERITED_NAMING = tuple(prop for prop in NAMING.values() if prop.inherited)
 INHERITED_FIELDS: tuple[str, ...] = tuple(prop.field for prop in PROPERTIES.values() if prop.inherited)
 
-__all__ = ["FONT_SIZES", "INHERITED_FIELDS", "INITIAL", "PROPERTIES", "Function", "Percentage", "Property"]
+__all__ = [
+    "FONT_SIZES", "INHERITED_FIELDS", "INHERITED_NAMING", "INITIAL", "NAMING", "PAINTS", "PROPERTIES", "RESTYLED_FIELDS", "Effect", "Function",
+    "Percentage", "Property", "is_known",
+]  # fmt: skip

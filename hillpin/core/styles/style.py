@@ -125,6 +125,11 @@ class ComputedStyle:
     background_image: tuple[str, ...]
     opacity: Any
     transform: tuple[tuple[str, tuple[Any, ...]], ...]
+    filter: str
+    backdrop_filter: str
+    transform_style: str
+    will_change: str
+    perspective: str
     translate: tuple[Length, Length] | None
     transform_origin: tuple[Length, Length]
     rotate: tuple[Any, ...]
