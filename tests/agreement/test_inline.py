@@ -169,3 +169,27 @@ class Inline(AgreementCase):
             """,
             "<p>Orra <b>Big</b> <code>0710</code> end</p><p><code>x</code></p>",
         )
+
+
+class Fragments(AgreementCase):
+    """Where inline boxes are that draw nothing: what stands in them says it, unless they have a fragment of their own."""
+
+    def test_what_an_inline_box_unites(self) -> None:
+        pad, big = '<b style="padding:4px">y</b>', '<b style="font-size:30px">y</b>'
+        for inner in (
+            f"<i>x{pad}</i>", f"<i>{pad}</i>", f"<i>x{big}</i>", f"<i>{big}</i>", '<i>x<sup style="padding:4px">1</sup></i>', "<small><sup>1</sup></small>",
+            f"<i><u>{pad}</u>x</i>", f'<i style="vertical-align:super">{pad}</i>', "<i><img width=20 height=40></i>", "<i><b><img width=20 height=40></b></i>",
+            '<i><b style="vertical-align:top;padding:3px">y</b></i>', '<i><b style="margin:0 5px">y</b></i>', f'<i style="background:red">{pad}</i>',
+            f'<i style="position:relative;top:3px">{pad}</i>',
+        ):  # fmt: skip
+            # A font of the machine's: while a page's own face loads, the browser compares heights with its stand-in's.
+            self.agree("p { margin: 20px 0; font-family: serif }", f"<p>A {inner} z</p>", (400,))
+
+    def test_one_that_opens_or_ends_at_a_break_is_not_on_the_line_where_it_has_nothing(self) -> None:
+        for text in ("Welcome <span>At</span>", "Welcome <span>At </span>and", "<span>Welcome </span>At", "Welcome <b><i>At the</i></b> pier"):
+            for style in ("", "span, b { padding: 0 2px }", "span, i { background: #ff0 }"):
+                self.agree(f"p {{ width: 60px }} {style}", f"<p>{text}</p>", (400,))
+
+    def test_preserved_newlines_end_an_inline_box_once(self) -> None:
+        self.agree("", "<pre>one <code>two\n</code>three <b>\nfour</b></pre>", (400,))
+

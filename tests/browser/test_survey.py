@@ -80,8 +80,9 @@ class Place(SurveyCase):
             .filter(has_text="div.fare-row")
             .first
         )
-        item.get_by_role("button", name="A way to settle it").click()
-        item.get_by_role("button", name="in Write").click()
+        item.get_by_role("button", name="Ways to settle it").click()
+        ways = item.get_by_role("list", name="Ways to settle it")
+        ways.get_by_role("listitem").filter(has_text="max-width: 900px").get_by_role("button", name="In Write, change line").click()
         source = page.get_by_label("Source of style.css")
         expect(source).to_contain_text("max-width: 900px")
         expect(source).to_be_focused()

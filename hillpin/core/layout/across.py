@@ -34,6 +34,7 @@ from .inline_items import prepare
 from .margins import asks_no_height
 from .moving import Moving
 from .positioned import containing_box, ways_of_positioned
+from .sizing import justification
 from .strips import Formatting, Inside, Placement, Question, Single, Strip, Strut, Waiting, is_something, joined, plus
 
 
@@ -140,6 +141,7 @@ class Across:
             and not box.is_container
             and style.aspect_ratio is None
             and id(box) not in self.holders
+            and not any(justification(child) for child in box.children)
             and all(limit.kind <= CALC or limit.kind in (AUTO_KIND, Kind.NONE) for limit in limits)
         )
 

@@ -196,7 +196,10 @@ def resolve_block(box: Box, length: Length, edges: EdgesAcross, percent_basis: i
 def clamp_block(box: Box, height: Units, edges: EdgesAcross, percent_basis: int) -> Units:
     """Apply max-height and then min-height (CSS 2 §10.7)."""
     most = resolve_block(box, box.style.max_height, edges, percent_basis)
-    least = resolve_block(box, box.style.min_height, edges, percent_basis)
+    least_length = box.style.min_height
+    # As ``sizing.resolve_least``: a percentage without a basis counts as 0 within a function.
+    basis = 0 if least_length.kind == CALC and percent_basis == INDEFINITE else percent_basis
+    least = resolve_block(box, least_length, edges, basis)
     if not is_indefinite(most):
         height = smaller(height, most)
     if not is_indefinite(least):

@@ -22,6 +22,8 @@ from .sizing import (
     block_size,
     child_percent_basis,
     inline_size,
+    justification,
+    justified_shift,
     relative_offset,
     resolve_block,
 )
@@ -183,7 +185,7 @@ class _BlockFlow:
         edges = edges_of(box, self.width)
         border_width = inline_size(self.ctx, box, edges, Space(self.width, percent_block=self.percent_block))
         left, right = auto_margins(edges, border_width, self.width)
-        x = left + self._legacy_shift(left + border_width + right, edges)
+        x = left + self._shift(box, left + border_width + right, edges)
         flow = layout_in_flow(
             self.ctx, box, self.width, border_width, self.percent_block, self.floats, self.cx + x, self.cy + hypothetical
         )
@@ -213,8 +215,10 @@ class _BlockFlow:
         self.inside.through = False
         self.inside.cleared_at_end = False
 
-    def _legacy_shift(self, outer: int, edges: Edges) -> int:
-        """``align`` attributes and <center> move blocks too (HTML 15.3.3)."""
+    def _shift(self, box: Box, outer: int, edges: Edges) -> int:
+        """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
+        if justification(box):
+            return justified_shift(box, outer, edges, self.width)
         align = self.box.style.text_align
         if not align.startswith("-webkit") or edges.auto_left or edges.auto_right:
             return 0
@@ -233,7 +237,7 @@ class _BlockFlow:
         else:
             fragment = layout(self.ctx, box, space)
             left, right = auto_margins(edges, fragment.width, self.width)
-            x = left + self._legacy_shift(left + fragment.width + right, edges)
+            x = left + self._shift(box, left + fragment.width + right, edges)
         self._add(x, y, fragment)
         if self.ctx.recorder is not None:
             from ..working.blocks import record_in_flow

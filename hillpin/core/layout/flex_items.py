@@ -11,7 +11,7 @@ from .alignment import split_safety
 from .boxes import REPLACED, Box, Edges, edges_of
 from .fragments import Fragment, Space
 from .intrinsic import content_sizes
-from .sizing import clamp_inline, fit_content, resolve_block, resolve_inline, to_border_box, width_from_ratio
+from .sizing import clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
 
 if TYPE_CHECKING:
     from .context import Context
@@ -196,7 +196,7 @@ class _Sizes:
         most = resolve_block(self.box, self.box.style.max_height, self.edges, self.axes.percent_block)
         if self.box.style.max_height.kind != Kind.NONE and most != INDEFINITE:
             content = min(content, int(f32((most - self.edges.block) * ratio)) + self.edges.inline)
-        least = resolve_block(self.box, self.box.style.min_height, self.edges, self.axes.percent_block)
+        least = resolve_least(self.box, self.box.style.min_height, self.edges, self.axes.percent_block)
         if self.box.style.min_height.kind != AUTO_KIND and least != INDEFINITE:
             content = max(content, int(f32(max(least - self.edges.block, 0) * ratio)) + self.edges.inline)
         return content

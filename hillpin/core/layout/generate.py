@@ -109,6 +109,8 @@ class Generator:
         is_closed = element.tag == "details" and "open" not in element.attributes
         summary = next((c for c in element.children if not isinstance(c, Text) and c.tag == "summary"), None) if is_closed else None
         hidden: list[Box] = []
+        if element.tag == "details" and not any(not isinstance(c, Text) and c.tag == "summary" for c in element.children):
+            into.append(self._own_summary(style))
         for child in element.children:
             target = hidden if is_closed and child is not summary else into
             if isinstance(child, Text):
@@ -118,6 +120,12 @@ class Generator:
         if hidden:
             into.append(self._skipped(style, hidden))
         self._generated(element, "after", style, as_item, into)
+
+    def _own_summary(self, style: ComputedStyle) -> Box:
+        """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
+        box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
+        settle(box, [Box(Kind.TEXT, box.style, None, text="\u25b8 Details", is_inline_level=True)], self.resolver)
+        return box
 
     def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
         """The content of closed details: it has boxes that take no room (HTML 15.5.5, css-contain-2 §4)."""

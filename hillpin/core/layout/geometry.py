@@ -78,7 +78,8 @@ class Collector:
                 self._note_generated(box.element, box.pseudo, GeneratedBox(rect, box.style, fragment, x, y))
         for row_box, rx, ry, width, height in fragment.row_offsets:
             if row_box.element is not None:
-                self._note(row_box.element, mapped(matrix, x + rx, y + ry, width, height))
+                row, known = mapped(matrix, x + rx, y + ry, width, height), self.rects.get(row_box.element)
+                self.rects[row_box.element] = row if known is None else known.around(row)
         for item in fragment.inlines:
             if item.box.element is not None:
                 inline_rect = mapped(matrix, x + item.x, y + item.y, item.width, item.height)

@@ -26,7 +26,7 @@ from .grid_tracks import (
     size_tracks,
     total_size,
 )
-from .sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_inline
+from .sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_inline, resolve_least
 
 if TYPE_CHECKING:
     from .positioned import Frame
@@ -186,7 +186,7 @@ class _GridLayout:
     def _block_limits(self) -> tuple[int, int]:
         """Definite min-height and max-height as inner heights."""
         style, edges = self.style, self.edges
-        least = resolve_block(self.box, style.min_height, edges, self.space.percent_block) if style.min_height.is_definite_form else INDEFINITE
+        least = resolve_least(self.box, style.min_height, edges, self.space.percent_block) if style.min_height.is_definite_form else INDEFINITE
         most = resolve_block(self.box, style.max_height, edges, self.space.percent_block) if style.max_height.is_definite_form else INDEFINITE
         return (max(least - edges.block, 0) if least != INDEFINITE else 0, max(most - edges.block, 0) if most != INDEFINITE else INFINITE)
 

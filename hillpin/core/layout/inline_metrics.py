@@ -88,8 +88,8 @@ def baseline_shift(ctx: Context, style: ComputedStyle, own: FontHeight, parent: 
         return own.ascent - parent.ascent
     if align == "text-bottom":
         return parent.descent - own.descent
-    if align == "middle":
+    if align in ("middle", "-webkit-baseline-middle"):
         half = own.ascent - own.descent
         half = half // 2 if half >= 0 else -(-half // 2)
-        return half - rounded(parent.x_height / 2)
+        return half - (rounded(parent.x_height / 2) if align == "middle" else 0)
     return None

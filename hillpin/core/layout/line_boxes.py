@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from .boxes import Box, edges_of
+from ..styles.style import ComputedStyle
+from .boxes import BREAK, INLINE, TEXT, Box, edges_of
 from .context import Context
 from .fragments import Fragment, InlineRect
 from .inline_items import ItemKind
@@ -38,6 +39,50 @@ class Piece:
     above: int
     height: int
     fragment: Fragment | None = None
+    is_text: bool = False
+    """A stretch of text, which only counts for the inline boxes around it."""
+    is_inside: bool = False
+    """Whether it stands in an inline box with a fragment of its own, which counts in its place."""
+    members: list[Piece] | None = None
+    """For an inline box that draws nothing of its own: what it holds on the line, whose rectangles its own unites."""
+
+
+_TRANSPARENT = (0.0, 0.0, 0.0, 0.0)
+
+
+def _has_margins(style: ComputedStyle) -> bool:
+    sides = (style.margin_left, style.margin_right, style.margin_top, style.margin_bottom)
+    return any(side.units or side.has_percentage or side.is_auto for side in sides)
+
+
+def _draws_something(style: ComputedStyle) -> bool:
+    """Whether an inline box has edges, a background or a layer of its own."""
+    paddings = (style.padding_left, style.padding_right, style.padding_top, style.padding_bottom)
+    if _has_margins(style) or any(side.units or side.has_percentage for side in paddings):
+        return True
+    if style.border_left_width or style.border_right_width or style.border_top_width or style.border_bottom_width:
+        return True
+    if style.background_image or (style.background_color != _TRANSPARENT and style.background_color[-1:] != (0.0,)):
+        return True
+    return style.position != "static" or style.opacity != 1 or bool(style.filter or style.backdrop_filter or style.will_change)
+
+
+def has_own_fragment(ctx: Context, box: Box) -> bool:
+    """Whether the browser makes a fragment for an inline box. It makes none for one that draws nothing, unless a child has
+    margins, another font's height or another baseline, or is a box in the line; where it makes none, the box is where its text
+    and its children are (as measured in Chromium 156)."""
+    if _draws_something(box.style):
+        return True
+    metrics = style_metrics(ctx, box.style)
+    for child in box.children:
+        if child.kind == TEXT or child.is_out_of_flow or child.is_floating or child.kind == BREAK:
+            continue
+        if child.kind != INLINE:
+            return True
+        own = style_metrics(ctx, child.style)
+        if _has_margins(child.style) or child.style.vertical_align != "baseline" or (own.ascent, own.descent) != (metrics.ascent, metrics.descent):
+            return True
+    return False
 
 
 @dataclass(slots=True)
@@ -68,6 +113,9 @@ class LineAssembler:
         self.root_metrics = style_metrics(ctx, root.style)
         self.open_boxes: list[Box] = []
         """Inline boxes that are open at the start of the next line."""
+        self.shown: set[int] = set()
+        """Inline boxes that have a rectangle on some line already."""
+        self.own_fragments: dict[int, bool] = {}
 
     def assemble(self, line: Line, x: int, atomics: dict[int, tuple[Fragment, FontHeight, int]], spread: float = 0.0) -> LineBox:
         """Place a broken line's parts from x. ``atomics`` gives (fragment, height round its baseline, left
@@ -80,7 +128,11 @@ class LineAssembler:
         for part in line.parts:
             item = part.item
             if item.kind == ItemKind.TEXT:
-                position += part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
+                width = part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
+                if len(stack) > 1 and part.end > part.start:
+                    own = stack[-1].metrics
+                    stack[-1].pieces.append(Piece(part.item.box, position, 0, width, own.ascent, own.ascent + own.descent, is_text=True))
+                position += width
                 if item.fallbacks and stack[-1].metrics.is_normal:
                     self._add_fallbacks(stack[-1], item.fallbacks, item.box.style.font_size)
             elif item.kind == ItemKind.OPEN:
@@ -132,12 +184,26 @@ class LineAssembler:
         assert box is not None
         edges = edges_of(box, self.basis)
         metrics = level.metrics
-        level.pieces.append(
-            Piece(box, level.left, 0, right - level.left, metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
-        )
+        piece = Piece(box, level.left, 0, right - level.left, metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
+        inner = [one for part in (level, *level.pending) for one in part.pieces]
+        if not self._has_own_fragment(box):
+            piece.members = [one for one in inner if one.members is None and not one.is_inside]
+        else:
+            for one in inner:
+                one.is_inside = True
+        # An inline box that has nothing on this line, and goes on or has been elsewhere, is not on this line.
+        if piece.members != [] or not (at_line_end or id(box) in self.shown):
+            self.shown.add(id(box))
+            level.pieces.append(piece)
         height = FontHeight(level.ascent, level.descent)
         shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
         self._join(parent, level, shift)
+
+    def _has_own_fragment(self, box: Box) -> bool:
+        known = self.own_fragments.get(id(box))
+        if known is None:
+            known = self.own_fragments[id(box)] = has_own_fragment(self.ctx, box)
+        return known
 
     def _join(self, parent: Level, level: Level, shift: int | None) -> None:
         if shift is None:
@@ -176,8 +242,21 @@ class LineAssembler:
         atomics: list[tuple[int, int, Fragment]] = []
         for piece in pieces:
             top = ascent + piece.baseline - piece.above
-            if piece.fragment is not None:
+            if piece.is_text:
+                continue
+            if piece.members:
+                rects.append(_united(piece, ascent))
+            elif piece.fragment is not None:
                 atomics.append((piece.x, top, piece.fragment))
             else:
                 rects.append(InlineRect(piece.box, piece.x, top, piece.width, piece.height))
         return LineBox(ascent + descent, ascent, rects, atomics, right)
+
+
+def _united(piece: Piece, ascent: int) -> InlineRect:
+    """The rectangle round everything that an inline box without anything of its own holds on a line."""
+    members = piece.members or []
+    left, right = min(one.x for one in members), max(one.x + one.width for one in members)
+    tops = [ascent + one.baseline - one.above for one in members]
+    bottom = max(top + one.height for top, one in zip(tops, members, strict=True))
+    return InlineRect(piece.box, left, min(tops), right - left, bottom - min(tops))

@@ -153,7 +153,9 @@ class LineBreaker:
             return position, end, False
         text = content.text
         if overflowing and content.can_break[start] and line.has_content:
-            self._stop(line, index, start)
+            # Inline boxes that only open here go along to the next line.
+            if self._rewind(line, 0, at_item_start=True) is None:
+                self._stop(line, index, start)
             return position, start, True
         room = self.available + EPSILON - position
         rough = int((item.sums[end - item.start] - item.sums[start - item.start]) * 64)

@@ -19,7 +19,16 @@ class Rect:
     height: float
 
     def united(self, other: Rect) -> Rect:
-        """The smallest rectangle round both; empty ones count only where all are empty (CSSOM View §6)."""
+        """The smallest rectangle round two of an element's; empty ones count only where all are empty (CSSOM View §6, and as
+        Chromium has it: without width or without height)."""
+        if not (other.width and other.height):
+            return self
+        if not (self.width and self.height):
+            return other
+        return self.around(other)
+
+    def around(self, other: Rect) -> Rect:
+        """The smallest rectangle round both; one without any extent does not count."""
         if not (other.width or other.height):
             return self
         if not (self.width or self.height):

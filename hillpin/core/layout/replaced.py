@@ -9,7 +9,7 @@ from ..units import INDEFINITE, f32
 from .boxes import REPLACED, Box, Edges, edges_of
 from .context import Context
 from .fragments import Fragment, Space
-from .sizing import resolve_block, resolve_inline, to_border_box
+from .sizing import resolve_block, resolve_inline, resolve_least, to_border_box
 
 DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 
@@ -89,7 +89,8 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     limits = _limits(ctx, box, edges, space, intrinsic)
     least_w, most_w, least_h, most_h = limits
     if width is None and height is None:
-        width, height = _natural_size(box, space)
+        room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
+        width, height = _natural_size(box, room)
         if own_ratio is not None and height is not None and width is not None:
             return _constrained(width, height, own_ratio, limits)
     elif width is None and height is not None:
@@ -142,12 +143,12 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
             return missing
         return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
 
-    def block_limit(length: Length, missing: int) -> int:
-        value = resolve_block(box, length, edges, space.percent_block)
+    def block_limit(value: int, missing: int) -> int:
         return missing if value == INDEFINITE else max(value - edges.block, 0)
 
     least_w, most_w = inline_limit(style.min_width, 0), inline_limit(style.max_width, huge)
-    least_h, most_h = block_limit(style.min_height, 0), block_limit(style.max_height, huge)
+    least_h = block_limit(resolve_least(box, style.min_height, edges, space.percent_block), 0)
+    most_h = block_limit(resolve_block(box, style.max_height, edges, space.percent_block), huge)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
 
 
@@ -156,8 +157,8 @@ def style_length_is_usable(length: Length, basis: int) -> bool:
     return length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)
 
 
-def _natural_size(box: Box, space: Space) -> tuple[int, int]:
-    """Natural size with what is missing supplied (css-images-3 §5.3, CSS 2 §10.3.2)."""
+def _natural_size(box: Box, room: int) -> tuple[int, int]:
+    """Natural size with what is missing supplied (css-images-3 §5.3, CSS 2 §10.3.2): what has a ratio alone fills the line."""
     natural = _natural(box)
     own_ratio = ratio(box)
     width, height = natural.width, natural.height
@@ -170,8 +171,8 @@ def _natural_size(box: Box, space: Space) -> tuple[int, int]:
     if height is not None:
         return (int(height * own_ratio) if own_ratio else DEFAULT_WIDTH), height
     if own_ratio:
-        if space.inline != INDEFINITE and not natural.wants_default:
-            return space.inline, int(space.inline / own_ratio)
+        if room != INDEFINITE and (not natural.wants_default or (box.element is not None and box.element.tag == "img")):
+            return room, int(f32(room / own_ratio))
         wide = min(DEFAULT_WIDTH, int(DEFAULT_HEIGHT * own_ratio))
         if natural.wants_default and box.element is not None and box.element.tag == "img":
             wide = DEFAULT_WIDTH

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from ..styles.values import AUTO_KIND, FIXED, Kind, Length
 from ..units import INDEFINITE, f32
-from .boxes import Box, Edges
+from .boxes import BLOCK, TABLE, Box, Edges
 from .fragments import Space
 
 if TYPE_CHECKING:
@@ -62,7 +62,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         from_ratio = width_from_ratio(box, edges, space)
         if from_ratio is not None:
             width = from_ratio
-        elif space.shrink or box.role == "button":
+        elif space.shrink or box.role == "button" or justification(box):
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
@@ -72,6 +72,31 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
 
         record_inline_size(ctx, box, edges, space, width, limited)
     return limited
+
+
+_FREE = ("normal", "stretch", "auto", "legacy", "baseline", "last baseline")
+
+
+def justification(box: Box) -> str:
+    """How a block in block flow is aligned along the line in its containing block; empty where it fills it (css-align-3 §6.1)."""
+    own = box.style.justify_self
+    if own in _FREE and own != "auto":
+        return ""
+    parent = box.parent
+    if parent is None or parent.kind != BLOCK or box.is_floating or box.is_out_of_flow or box.is_inline_level or box.kind == TABLE:
+        return ""
+    if own == "auto":
+        own = parent.style.justify_items
+    return "" if own in _FREE or own.startswith("legacy") else own
+
+
+def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
+    """How far a justified block is moved from the start of its containing block; auto margins come first."""
+    aligned = justification(box).split()[-1:] if not (edges.auto_left or edges.auto_right) else []
+    free = max(available - outer, 0)
+    if aligned == ["center"]:
+        return free // 2
+    return free if aligned and aligned[0] in ("end", "right", "flex-end", "self-end") else 0
 
 
 def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:
@@ -121,6 +146,13 @@ def resolve_block(box: Box, length: Length, edges: Edges, percent_basis: int) ->
     return INDEFINITE
 
 
+def resolve_least(box: Box, length: Length, edges: Edges, percent_basis: int) -> int:
+    """A min-height as a border-box height: a percentage without a basis counts as 0 within a function (css-values-4 §10.11)."""
+    if length.kind == Kind.CALC and percent_basis == INDEFINITE:
+        return to_border_box(box, length.resolve(0), edges.block)
+    return resolve_block(box, length, edges, percent_basis)
+
+
 def definite_block_size(box: Box, edges: Edges, space: Space) -> int:
     """The border-box height where it does not depend on content, clamped; else INDEFINITE."""
     if space.fixed_block != INDEFINITE:
@@ -141,7 +173,7 @@ def clamp_block(box: Box, height: int, edges: Edges, percent_basis: int, content
         if limit != INDEFINITE:
             height = min(height, limit)
     if style.min_height.kind != AUTO_KIND:
-        least = resolve_block(box, style.min_height, edges, percent_basis)
+        least = resolve_least(box, style.min_height, edges, percent_basis)
         if least == INDEFINITE and content != INDEFINITE and style.min_height.kind > Kind.CALC:
             least = content
         if least != INDEFINITE:

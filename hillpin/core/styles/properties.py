@@ -137,7 +137,7 @@ def _read_border_spacing(tokens: Tokens) -> Any:
 
 
 def _read_vertical_align(tokens: Tokens) -> Any:
-    words = ("baseline", "sub", "super", "top", "text-top", "middle", "bottom", "text-bottom")
+    words = ("baseline", "sub", "super", "top", "text-top", "middle", "bottom", "text-bottom", "-webkit-baseline-middle")
     if len(tokens) != 1:
         return None
     return word if (word := keyword(tokens[0])) in words else read_length(tokens[0])

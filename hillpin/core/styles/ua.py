@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ..markup.tree import Element
-from .values import Dimension, Number, Percentage
+from .values import ZERO, Dimension, Number, Percentage
 
 USER_AGENT_SHEET = """
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title,
@@ -109,6 +109,14 @@ def parse_dimension(text: str) -> Dimension | Percentage | None:
 
 _FONT_STEPS = ("x-small", "small", "medium", "large", "x-large", "xx-large", "xxx-large")
 _ALIGN = {"left": "left", "right": "right", "center": "center", "justify": "justify"}
+_ALIGN_BLOCKS = {**_ALIGN, "left": "-webkit-left", "right": "-webkit-right", "center": "-webkit-center", "middle": "-webkit-center"}
+"""What moves blocks inside as well (HTML 15.3.3 and 15.3.8)."""
+_EMBEDDED = {
+    "top": "top", "middle": "-webkit-baseline-middle", "center": "middle", "absmiddle": "middle", "abscenter": "middle", "texttop": "text-top",
+    "bottom": "baseline", "baseline": "baseline", "absbottom": "bottom",
+}  # fmt: skip
+"""``align`` on pictures and other embedded content, as Chromium has it (HTML 15.4.3)."""
+_EMBEDS = ("img", "object", "embed", "iframe")
 
 
 def presentational_hints(element: Element) -> dict[str, Any]:
@@ -119,7 +127,16 @@ def presentational_hints(element: Element) -> dict[str, Any]:
         return hints
     if tag in ("img", "video", "canvas", "iframe", "object", "embed", "svg") or (tag == "input" and attributes.get("type") == "image") or tag in ("table", "td", "th", "col", "colgroup", "tr", "tbody", "thead", "tfoot", "hr", "pre"):
         _size_hints(element, hints)
-    if tag in ("td", "th", "table", "tr", "tbody", "thead", "tfoot", "caption", "col", "p", "div", "h1", "h2", "h3", "hr"):
+    is_picture = tag in _EMBEDS or (tag == "input" and attributes.get("type", "").lower() == "image")
+    if is_picture and "align" in attributes:
+        align = attributes["align"].strip().lower()
+        if align in ("left", "right"):
+            hints["float"], hints["vertical-align"] = align, "top"
+        elif align in _EMBEDDED:
+            hints["vertical-align"] = _EMBEDDED[align]
+    if is_picture and "vspace" in attributes and (space := parse_dimension(attributes["vspace"])):
+        hints["margin-top"] = hints["margin-bottom"] = space
+    if tag in ("td", "th", "table", "tr", "tbody", "thead", "tfoot", "caption", "col", "p", "div", "h1", "h2", "h3", "h4", "h5", "h6", "hr"):
         _alignment_hints(element, hints)
     if tag == "table":
         _table_hints(attributes, hints)
@@ -165,8 +182,20 @@ def _alignment_hints(element: Element, hints: dict[str, Any]) -> None:
             hints["margin-left"] = hints["margin-right"] = "auto"
         elif align in ("left", "right"):
             hints["float"] = align
-    elif align in _ALIGN:
-        hints["text-align"] = _ALIGN[align]
+    elif element.tag == "hr":
+        if align in ("left", "right", "center"):
+            hints["margin-left"] = ZERO if align == "left" else "auto"
+            hints["margin-right"] = ZERO if align == "right" else "auto"
+    elif element.tag == "caption":
+        if align == "bottom":
+            hints["caption-side"] = "bottom"
+        elif align in ("left", "right", "center"):
+            hints["text-align"] = _ALIGN_BLOCKS[align]
+    elif element.tag in ("p", "h1", "h2", "h3", "h4", "h5", "h6"):
+        if align in _ALIGN:
+            hints["text-align"] = _ALIGN[align]
+    elif align in _ALIGN_BLOCKS:
+        hints["text-align"] = _ALIGN_BLOCKS[align]
     valign = element.attributes.get("valign", "").lower()
     if valign in ("top", "middle", "bottom", "baseline"):
         hints["vertical-align"] = valign

@@ -83,8 +83,8 @@ def unite(tables: Tables, place: int, places: Places, left: Units, top: Units, r
         for number, side in enumerate(sides):
             rows[places, number] = side
         return
-    was_empty = (known[:, 0] == known[:, 2]) & (known[:, 1] == known[:, 3])
-    is_empty = np.broadcast_to((sides[0] == sides[2]) & (sides[1] == sides[3]), absent.shape)
+    was_empty = (known[:, 0] == known[:, 2]) | (known[:, 1] == known[:, 3])
+    is_empty = np.broadcast_to((sides[0] == sides[2]) | (sides[1] == sides[3]), absent.shape)
     for number, side in enumerate(sides):
         joined = np.minimum(known[:, number], side) if number < 2 else np.maximum(known[:, number], side)
         rows[places, number] = np.where(absent | (was_empty & ~is_empty), side, np.where(is_empty, known[:, number], joined))

@@ -73,8 +73,8 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
     <Panel aria-label="At this width">
       <h2>At this width</h2>
       <ul>
-        {error && <li role="alert"><strong className="wrong">No numbers.</strong> {error}</li>}
-        {said.map((sentence) => <li key={sentence} role="status"><strong className="doubt">{sentence}</strong></li>)}
+        {error && <li><span role="alert"><strong className="wrong">No numbers.</strong> {error}</span></li>}
+        {said.map((sentence) => <li key={sentence}><strong role="status" className="doubt">{sentence}</strong></li>)}
         {overflow && !isTold && <li><strong className="wrong">The page scrolls sideways.</strong> It is {px(overflow)} wide, the viewport {px(numbers?.width ?? 0)}.</li>}
         {resting.map((one) => <li key={one.sentence}>{one.sentence}</li>)}
         {parted.slice(0, MOST).map((one) => (
