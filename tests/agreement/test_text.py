@@ -163,3 +163,14 @@ class Text(AgreementCase):
             """,
             "".join(f"<p class={c}>ferry <small>small</small> <big>big</big></p>" for c in "npxeu"),
         )
+
+
+class Sizes(AgreementCase):
+    def test_advances_and_heights_at_broken_sizes(self) -> None:
+        """The browser keeps faces by sizes cut to hundredths, and the rasteriser by 1/64 px of those: 18.72px is 18.71875 to it."""
+        words = "crossings And extraordinarily Known weather to pier allows"
+        for family in ("Sans", "Slab", "serif", "monospace"):
+            sizes = [k * f for k in range(11, 30, 3) for f in (1.0, 1.07, 1.17, 0.83, 1.2)]
+            css = "".join(f".a{n} {{ font-size: {size:.4f}px }}" for n, size in enumerate(sizes))
+            body = "".join(f"<div class=a{n}><b>{words}</b> {words}</div>" for n in range(len(sizes)))
+            self.agree(f"body {{ font: 16px/normal {family} }} {css}", body, (1900,))

@@ -18,6 +18,12 @@ from fontTools.ttLib import TTFont
 from ..units import f32
 
 
+def effective(size: float) -> float:
+    """The size that a face is asked for: the browser keeps faces by sizes cut to hundredths of a px."""
+    return f32(math.floor(f32(f32(size) * 100)) / 100)
+
+
+
 @dataclass(frozen=True, slots=True)
 class Metrics:
     """Vertical metrics at a size, in whole px as the browser rounds them."""
@@ -126,13 +132,13 @@ class FileFace:
     def metrics(self, size: float) -> Metrics:
         known = self._metrics.get(size)
         if known is None:
-            # The rasteriser holds sizes in 1/64 px, cut: 17 ÷ 1.2 is 14.15625 to it.
-            held = math.floor(size * 64) / 64
+            held = effective(size)
             ascent, descent = f32(self._ascent * held), f32(self._descent * held)
             known = self._metrics[size] = Metrics(round_half_up(ascent), round_half_up(descent), f32(self._gap * held))
         return known
 
     def x_height(self, size: float) -> float:
+        size = effective(size)
         if self._x_height:
             return f32(self._x_height * size)
         glyph = self._font.get_nominal_glyph(ord("x"))
@@ -145,11 +151,12 @@ class FileFace:
         return self.shape("0", size).advances[0] if self.has("0") else size / 2
 
     def average_advance(self, size: float) -> float:
+        size = effective(size)
         average = f32(self._average * size) if self._average else self.zero_advance(size)
         return max(average, float(round_half_up(average)))
 
     def widest_extent(self, size: float) -> float:
-        return float(round_half_up(self._extent * size))
+        return float(round_half_up(self._extent * effective(size)))
 
     def has(self, character: str) -> bool:
         return ord(character) in self._covered
@@ -194,7 +201,7 @@ class FileFace:
         return _Run(glyphs, tuple(safe), len(text))
 
     def _at_size(self, run: _Run, size: float) -> Shaped:
-        upem = self.units_per_em
+        upem, size = self.units_per_em, effective(size)
         scale = round(math.floor(size * 64) * 65536 / upem)
         kern = size * 65536 / upem
         advances = [0] * run.length
