@@ -37,7 +37,8 @@ class BrowserFaces:
 
 def browser_faces(fonts: FontStore, texts: Iterable[Box]) -> BrowserFaces:
     """The faces that boxes with text ask for before any that this machine has, and whether they are measured."""
-    from ..layout.inline_items import SMALL_CAPS, small_caps_size, transformed
+    from ..layout.inline_items import SMALL_CAPS, small_caps_size
+    from ..layout.transforms import transformed
 
     used_by: dict[FaceKey, dict[float, set[str]]] = {}
     names: dict[FaceKey, str] = {}

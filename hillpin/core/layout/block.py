@@ -14,6 +14,7 @@ from .boxes import BLOCK, TABLE, Box, Edges, edges_of
 from .context import Context
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
+from .inline_metrics import style_metrics
 from .lines import layout_lines
 from .margins import NO_STRUT, Strut, top_margins
 from .positioned import place_out_of_flow
@@ -76,6 +77,8 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     if box.role == "button" and height > content + edges.block:
         shift = (height - content - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
+    if box.role == "button" and fragment.first_baseline is None:
+        fragment.first_baseline = fragment.last_baseline = edges.top + shift
     fragment.content_height = content + edges.block
     if ctx.recorder is not None:
         from ..working.blocks import record_block
@@ -106,21 +109,20 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
     """Lay out the children of a block container whose content box is at (cx, cy) in its formatting context."""
     if box.has_inline_children:
         lines = layout_lines(ctx, box, width, percent_block, floats, cx, cy)
-        height = lines.height
+        height, first, last = lines.height, lines.first_baseline, lines.last_baseline
         if box.has_outside_marker and not lines.line_count:
-            from .inline_metrics import style_metrics
-
-            height = max(height, sum(style_metrics(ctx, box.style).leaded))
+            marker = style_metrics(ctx, box.style).leaded
+            height, first, last = max(height, sum(marker)), marker.ascent, marker.ascent
         return Inside(
-            height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, lines.first_baseline,
-            lines.last_baseline, lines.right, through=not lines.line_count and not box.has_outside_marker,
+            height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,
+            last, lines.right, through=not lines.line_count and not box.has_outside_marker,
             line_count=lines.line_count, line_height=lines.line_height, breaks=lines.breaks,
         )  # fmt: skip
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if box.has_outside_marker and inside.through and not inside.height:
-        from .inline_metrics import style_metrics
-
-        inside.height, inside.through = sum(style_metrics(ctx, box.style).leaded), False
+        marker = style_metrics(ctx, box.style).leaded
+        inside.height, inside.through = sum(marker), False
+        inside.first_baseline = inside.last_baseline = marker.ascent
     return inside
 
 

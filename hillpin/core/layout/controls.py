@@ -9,6 +9,7 @@ from ..files import Files, resolve
 from ..fonts.store import FontStore
 from ..images import PictureSize, picture_size, size_from_attributes, svg_length
 from ..markup.tree import Element
+from ..styles.controls import is_bare
 from ..styles.style import ComputedStyle
 from ..units import rounded, truncated
 from .inline_items import shape_run
@@ -102,7 +103,7 @@ def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore)
         w, h = 300.0 if width is None else width, 150.0 if height is None else height
         return Natural(truncated(w), truncated(h), w / h if h else None)
     if tag == "video":
-        return Natural(300 * 64, 150 * 64, 2.0)
+        return Natural(300 * 64, 150 * 64, None)
     if tag == "audio":
         return Natural(300 * 64, 54 * 64, None) if "controls" in element.attributes else Natural(0, 0, None)
     if tag in ("iframe", "embed", "object"):
@@ -114,7 +115,10 @@ def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
     """Line height and ascent with half-leading of a control's text, in 1/64 px."""
     from .inline_metrics import metrics_of
 
-    leaded = metrics_of(fonts, style).leaded
+    metrics = metrics_of(fonts, style)
+    leaded = metrics.leaded
+    if style.is_text_field and metrics.ascent + metrics.descent > metrics.line_height:
+        return metrics.ascent + metrics.descent, metrics.ascent
     return leaded.ascent + leaded.descent, leaded.ascent
 
 
@@ -135,11 +139,12 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         return Natural((math.ceil(_average_width(style, fonts) * columns) + SCROLL_BAR) * 64, line * rows, None)
     if kind in ("checkbox", "radio"):
-        return Natural(13 * 64, 13 * 64, None, sits_on_baseline=True)
+        side = 0 if is_bare(style) else 13 * 64
+        return Natural(side, side, None, sits_on_baseline=not is_bare(style))
     if kind == "range":
-        return Natural(129 * 64, 16 * 64, None)
+        return Natural(129 * 64, 16 * 64, None, sits_on_baseline=True)
     if kind == "color":
-        return Natural(50 * 64, 27 * 64, None)
+        return Natural(44 * 64, 23 * 64, None, baseline=19 * 64)
     size = _number(element, "size", 20)
     average = _average_width(style, fonts)
     wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
@@ -153,6 +158,7 @@ def _number(element: Element, name: str, default: int) -> int:
 
 def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
     """A menu: as wide as its widest option, with room for the arrow."""
+    from .inline_metrics import metrics_of
     from .replaced import Natural
 
     widest = 0.0
@@ -163,4 +169,7 @@ def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int,
     if "multiple" in element.attributes or _number(element, "size", 1) > 1:
         rows = _number(element, "size", 4)
         return Natural(math.ceil(widest) * 64 + 4 * 64, (line + 64) * rows, None)
-    return Natural(math.ceil(widest) * 64 + 20 * 64, line + 128, None, baseline=ascent)
+    if is_bare(style):
+        return Natural(math.ceil(widest) * 64, line, None, baseline=ascent)
+    metrics = metrics_of(fonts, style)
+    return Natural(math.ceil(widest) * 64 + 20 * 64, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)

@@ -26,6 +26,9 @@ from .counters import SYMBOLS, Counters, counter_text, marker_text
 from .replaced import Natural
 from .settle import settle
 
+ZERO_WIDTH_SPACE = "\u200b"
+"""Keeps a line in a button without words."""
+
 _KINDS: dict[str, Kind] = {
     "flex": Kind.FLEX, "inline-flex": Kind.FLEX, "grid": Kind.GRID, "inline-grid": Kind.GRID,
     "table": Kind.TABLE, "inline-table": Kind.TABLE, "table-row-group": Kind.ROW_GROUP,
@@ -124,7 +127,7 @@ class Generator:
     def _own_summary(self, style: ComputedStyle) -> Box:
         """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
         box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
-        settle(box, [Box(Kind.TEXT, box.style, None, text="\u25b8 Details", is_inline_level=True)], self.resolver)
+        settle(box, [Box(Kind.TEXT, box.style, None, text="Details", is_inline_level=True)], self.resolver)
         return box
 
     def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
@@ -358,7 +361,10 @@ class Generator:
         box.is_bfc_root = True
         box.role = "picture"
         plain = self.resolver.anonymous_style(style, "inline")
-        settle(box, [Box(Kind.TEXT, plain, None, text=alt, is_inline_level=True)], self.resolver)
+        # A picture of 16 px floats before the words; as wide, and no higher than their line.
+        icon = Box(Kind.REPLACED, plain, None, is_inline_level=True)
+        icon.natural = Natural(16 * 64, 0, None, wants_default=False)
+        settle(box, [icon, Box(Kind.TEXT, plain, None, text=alt, is_inline_level=True)], self.resolver)
         into.append(box)
 
     def _media_matches(self, text: str) -> bool:
@@ -369,7 +375,7 @@ class Generator:
         text = element.attributes.get("value", labels.get(element.attributes.get("type", "").lower(), ""))
         box.role = "button"
         plain = self.resolver.anonymous_style(style, "inline")
-        settle(box, [Box(Kind.TEXT, plain, None, text=text, is_inline_level=True)], self.resolver)
+        settle(box, [Box(Kind.TEXT, plain, None, text=text or ZERO_WIDTH_SPACE, is_inline_level=True)], self.resolver)
 
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""

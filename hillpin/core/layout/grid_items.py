@@ -14,7 +14,7 @@ from .grid_placement import Cell
 from .grid_tracks import INFINITE, Contributor, Track
 from .intrinsic import border_box_sizes, content_sizes
 from .replaced import is_replaced
-from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, to_border_box, width_from_ratio
+from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, through_ratio, to_border_box, width_from_ratio
 
 if TYPE_CHECKING:
     from ..styles.style import ComputedStyle
@@ -124,6 +124,8 @@ class GridItem:
             if ratio_of(box) is not None and style.height.kind != AUTO_KIND:
                 return INDEFINITE
             width = fit_content(ctx, box, edges, self.area_width - margins)
+        if box.kind != REPLACED:
+            width = through_ratio(box, width, edges, INDEFINITE)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 
     def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: tuple[object, object] | None = None) -> Fragment:

@@ -16,6 +16,7 @@ from ..fonts.store import FontStore
 from ..styles.style import ComputedStyle
 from .boxes import BREAK, INLINE, TEXT, Box, edges_of
 from .context import Context
+from .transforms import ends_in_word, transformed
 
 OBJECT = "\ufffc"
 SMALL_CAPS = ("small-caps", "all-small-caps")
@@ -90,6 +91,8 @@ class _Builder:
         self.items: list[Item] = []
         self.pieces: list[str] = []
         self.length = 0
+        self.in_word = False
+        """Whether the text so far ends within a word."""
         self.space_pending_removal = True
         """True where a collapsible space would stand at the start of a line or after another space."""
 
@@ -155,7 +158,7 @@ class _Builder:
         style = box.style
         collapse = style.white_space_collapse
         if collapse in ("preserve", "break-spaces"):
-            self._add_preserved(box, transformed(box.text, style), collapse)
+            self._add_preserved(box, self._transformed(box.text, style), collapse)
             return
         if collapse == "preserve-breaks":
             for number, part in enumerate(box.text.split("\n")):
@@ -192,8 +195,13 @@ class _Builder:
                 self.space_pending_removal = False
         if not result:
             return
-        item = self._append(ItemKind.TEXT, box, transformed("".join(result), box.style))
+        item = self._append(ItemKind.TEXT, box, self._transformed("".join(result), box.style))
         item.wraps = box.style.text_wrap_mode == "wrap"
+
+    def _transformed(self, text: str, style: ComputedStyle) -> str:
+        shown = transformed(text, style, self.in_word)
+        self.in_word = ends_in_word(text, self.in_word)
+        return shown
 
     def _opportunities(self, text: str) -> list[bool]:
         result = break_opportunities(text)
@@ -227,9 +235,10 @@ class _Builder:
         if style.word_break == "break-all" or style.line_break == "anywhere":
             starts = grapheme_starts(text[item.start : item.end])
             for i in starts:
-                position = item.start + i
-                if position and (style.line_break == "anywhere" or (_is_letter(text[position]) and _is_letter(text[position - 1]))):
-                    result[position] = True
+                if i:
+                    _break_between(item.start + i, style, text, result)
+            if item.end < len(text):
+                _break_between(item.end, style, text, result)
         elif style.word_break == "keep-all":
             for i in range(item.start + 1, item.end):
                 if _is_letter(text[i]) and _is_letter(text[i - 1]):
@@ -245,12 +254,10 @@ class _Builder:
                     run = []
                 run.append(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                edges = edges_of(item.box, 0)
-                has_edge = (edges.margin_left or edges.left) if item.kind == ItemKind.OPEN else (edges.margin_right or edges.right)
-                if has_edge and run:
+                if run and _has_edge(item):
                     self._shape_run(run, text)
                     run = []
-            elif item.kind != ItemKind.OUT_OF_FLOW and run:
+            elif run:
                 self._shape_run(run, text)
                 run = []
         if run:
@@ -264,6 +271,14 @@ class _Builder:
             item.sums = running_sums(advances[low:high], text[item.start : item.end], item.box.style)
             item.safe = safe[low : high + 1]
             item.fallbacks = fallbacks
+
+
+def _has_edge(item: Item) -> bool:
+    """Whether a margin, border or padding parts what is before and after an edge of an inline box."""
+    style, edges = item.box.style, edges_of(item.box, 0)
+    if item.kind == ItemKind.OPEN:
+        return bool(edges.margin_left or edges.left) or any(length.percent or length.calculation for length in (style.margin_left, style.padding_left))
+    return bool(edges.margin_right or edges.right) or any(length.percent or length.calculation for length in (style.margin_right, style.padding_right))
 
 
 def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list[float]:
@@ -368,25 +383,10 @@ def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
     )
 
 
+def _break_between(position: int, style: ComputedStyle, text: str, result: list[bool]) -> None:
+    if position and (style.line_break == "anywhere" or (_is_letter(text[position]) and _is_letter(text[position - 1]))):
+        result[position] = True
+
+
 def _is_letter(character: str) -> bool:
     return character.isalnum() or character in "_&#@$%*^`~"
-
-
-def transformed(text: str, style: ComputedStyle) -> str:
-    """``text-transform`` (css-text-3 §2.1)."""
-    if style.text_transform == "uppercase":
-        return text.upper()
-    if style.text_transform == "lowercase":
-        return text.lower()
-    if style.text_transform == "capitalize":
-        result: list[str] = []
-        in_word = False
-        for character in text:
-            if character.isalnum():
-                result.append(character if in_word else character.title())
-                in_word = True
-            else:
-                result.append(character)
-                in_word = in_word and character in "'’"
-        return "".join(result)
-    return text

@@ -5,11 +5,12 @@ from __future__ import annotations
 import math
 
 from ..styles.values import AUTO_KIND, Kind, Length
+from ..units import INDEFINITE
 from .boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, edges_of
 from .context import Context
 from .inline_items import InlineContent, Item, ItemKind, prepare
 from .line_breaker import text_width, trimmed_end
-from .sizing import ratio_of, resolve_block, to_border_box
+from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 
 HUGE = 1 << 26
 
@@ -43,6 +44,11 @@ def _content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         return table_content_sizes(ctx, box)
     if box.has_inline_children:
         return inline_sizes(ctx, prepare(ctx, box), box)
+    if box.has_outside_marker and not box.children:
+        # The line that a marker stands beside begins with the indent.
+        indent = box.style.text_indent
+        width = max(indent.units, 0) if indent.kind == Kind.FIXED else 0
+        return width, width
     return _block_sizes(ctx, box)
 
 
@@ -97,6 +103,8 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         ratio_width = _width_from_height(box)
         if ratio_width is not None:
             low = high = ratio_width
+        elif box.kind != REPLACED:
+            low, high = through_ratio(box, low, edges, INDEFINITE), through_ratio(box, high, edges, INDEFINITE)
         if width.has_percentage and box.kind == REPLACED:
             low = edges.inline
     if style.max_width.kind == Kind.FIXED:

@@ -10,7 +10,7 @@ from .context import Context
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from .inline_items import InlineContent, Item, ItemKind, prepare
-from .inline_metrics import FontHeight
+from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import Line, LineBreaker
 from .line_ranges import breaks_at, uniform_line
@@ -257,8 +257,7 @@ class _LineLayout:
             result.line_count += 1
             result.line_height = line_box.height
         else:
-            opened = (part.item.box for part in line.parts if part.item.kind == ItemKind.OPEN)
-            result.inlines += [InlineRect(box, self.left, top, 0, 0) for box in opened]
+            result.inlines += self._empty_boxes(line, top)
         self._static_positions(line, line_box, top)
         bottom = top + (line_box.height if line_box is not None else 0)
         self.y = bottom if line_box is not None else self.y
@@ -272,6 +271,22 @@ class _LineLayout:
         edge = self.floats.clear_edge(clear) if clear != "none" else None
         if edge is not None:
             self.y = max(self.y, edge - self.cy)
+
+    def _empty_boxes(self, line: Line, top: int) -> list[InlineRect]:
+        """Inline boxes on a line that holds nothing: points at the line's start, raised and lowered as they ask."""
+        x = self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
+        found: list[InlineRect] = []
+        shifts: dict[int, int] = {}
+        for part in line.parts:
+            if part.item.kind != ItemKind.OPEN:
+                continue
+            box = part.item.box
+            parent = box.parent if box.parent is not None else self.box
+            own, around = style_metrics(self.ctx, box.style), style_metrics(self.ctx, parent.style)
+            shift = baseline_shift(self.ctx, box.style, own.leaded, around, own.line_height) or 0
+            shifts[id(box)] = shifts.get(id(parent), 0) + shift
+            found.append(InlineRect(box, x, top + shifts[id(box)], 0, 0))
+        return found
 
     def _record(self, box: Box, x: int, y: int, top: int) -> None:
         if self.ctx.recorder is not None:

@@ -11,7 +11,7 @@ from .boxes import BLOCK, GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .replaced import is_replaced
-from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, width_from_ratio
+from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 
@@ -221,6 +221,8 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
         width = max(available - margins, edges.inline)
     else:
         width = fit_content(ctx, box, edges, available - margins)
+    if style.width.kind == AUTO_KIND and box.kind != REPLACED:
+        width = through_ratio(box, width, edges, space.percent_block)
     return clamp_inline(ctx, box, width, edges, frame.width, margins)
 
 

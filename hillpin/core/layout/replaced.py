@@ -70,7 +70,9 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)
     if natural.baseline is not None:
-        fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline
+        # The text of a field or menu stands in the middle of it.
+        spare = max(height - natural.height, 0) if natural.height is not None else 0
+        fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
     if natural.sits_on_baseline:
         fragment.first_baseline = fragment.last_baseline = fragment.height
     if ctx.recorder is not None:
@@ -90,7 +92,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     least_w, most_w, least_h, most_h = limits
     if width is None and height is None:
         room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
-        width, height = _natural_size(box, room)
+        width, height = _natural_size(box, room, (extra_w, extra_h))
         if own_ratio is not None and height is not None and width is not None:
             return _constrained(width, height, own_ratio, limits)
     elif width is None and height is not None:
@@ -157,14 +159,16 @@ def style_length_is_usable(length: Length, basis: int) -> bool:
     return length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)
 
 
-def _natural_size(box: Box, room: int) -> tuple[int, int]:
-    """Natural size with what is missing supplied (css-images-3 §5.3, CSS 2 §10.3.2): what has a ratio alone fills the line."""
+def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int]:
+    """Natural size with what is missing supplied (css-images-3 §5.3, CSS 2 §10.3.2): what has a ratio alone fills the line.
+
+    ``extra`` are the edges that the ratio counts in."""
     natural = _natural(box)
     own_ratio = ratio(box)
     width, height = natural.width, natural.height
     if width is not None and height is not None:
         if own_ratio is not None and own_ratio != natural.ratio and width:
-            height = int(f32(width / own_ratio))
+            height = int(f32((width + extra[0]) / own_ratio)) - extra[1]
         return width, height
     if width is not None:
         return width, int(width / own_ratio) if own_ratio else DEFAULT_HEIGHT

@@ -62,10 +62,13 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         from_ratio = width_from_ratio(box, edges, space)
         if from_ratio is not None:
             width = from_ratio
+            if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
+                width = max(width, min_content(ctx, box, edges))
         elif space.shrink or box.role == "button" or justification(box):
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
+        width = through_ratio(box, width, edges, space.percent_block)
     limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
     if ctx.recorder is not None:
         from ..working.blocks import record_inline_size
@@ -107,6 +110,13 @@ def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:
     return max(low, min(high, available - edges.inline)) + edges.inline
 
 
+def min_content(ctx: Context, box: Box, edges: Edges) -> int:
+    """The narrowest border-box width its content can take."""
+    from .intrinsic import content_sizes
+
+    return content_sizes(ctx, box)[0] + edges.inline
+
+
 def ratio_of(box: Box) -> float | None:
     """width ÷ height preferred by ``aspect-ratio`` on a box that is not replaced."""
     ratio = box.style.aspect_ratio
@@ -119,11 +129,30 @@ def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
     if ratio is None:
         return None
     height = definite_block_size(box, edges, space)
-    if height == INDEFINITE:
-        return None
+    return None if height == INDEFINITE else _width_of(box, edges, height, ratio)
+
+
+def _width_of(box: Box, edges: Edges, height: int, ratio: float) -> int:
     if box.style.box_sizing == "border-box":
         return max(int(f32(height * ratio)), edges.inline)
     return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
+
+
+def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int:
+    """An automatic border-box width held by ``min-height`` and ``max-height`` through ``aspect-ratio`` (css-sizing-4 §4.2)."""
+    ratio = ratio_of(box)
+    if ratio is None:
+        return width
+    style = box.style
+    if style.max_height.kind != Kind.NONE:
+        most = resolve_block(box, style.max_height, edges, percent_basis)
+        if most != INDEFINITE:
+            width = min(width, _width_of(box, edges, most, ratio))
+    if style.min_height.kind != AUTO_KIND:
+        least = resolve_least(box, style.min_height, edges, percent_basis)
+        if least > edges.block:
+            width = max(width, _width_of(box, edges, least, ratio))
+    return width
 
 
 def height_from_ratio(box: Box, edges: Edges, width: int) -> int:

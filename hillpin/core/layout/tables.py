@@ -47,7 +47,7 @@ class _TableLayout:
         self.ctx, self.box, self.space = ctx, box, space
         self.grid: TableGrid = table_grid(box)
         self.edges: Edges = edges_of(box, space.inline)
-        self.across, self.down = spacing_of(box)
+        self.across, self.down = spacing_of(box) if self.grid.columns else (0, 0)
         self.columns: list[Column] = []
 
     def run(self) -> Fragment:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade
 from .computed import Computer, Environment, blockified
+from .controls import CONTROL_TAGS, adjust_control
 from .declarations import Pending, Wide
 from .media import Viewport
 from .properties import INHERITED_FIELDS
@@ -149,6 +150,8 @@ class StyleResolver:
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
         container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
         style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
+        if recipe.pseudo is None and recipe.element is not None and recipe.element.tag in CONTROL_TAGS:
+            adjust_control(recipe.element, style, counted)
         if recipe.is_item or recipe.parent is None:
             style.display = blockified(style.display)
             if recipe.is_item:

@@ -137,6 +137,9 @@ class ComputedStyle:
     appearance: str
     zoom: Any
 
+    is_text_field: bool = False
+    """Whether lines are no lower than the font's own: of one-line fields."""
+
     custom: Custom
     winners: dict[str, Winner]
     parent: ComputedStyle | None

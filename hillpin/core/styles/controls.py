@@ -1,0 +1,48 @@
+"""What browsers hold against an author's styles on controls in their own look (HTML 15.5, as measured in Chromium 156)."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from .values import ZERO
+
+if TYPE_CHECKING:
+    from ..markup.tree import Element
+    from .cascade import Match
+    from .style import ComputedStyle
+
+CONTROL_TAGS = frozenset({"input", "select"})
+_TICKED = ("checkbox", "radio")
+_BUTTONS = ("submit", "button", "reset")
+_NO_TEXT_FIELD = frozenset({"range", "color", "image", "hidden"})
+
+
+def is_bare(style: ComputedStyle) -> bool:
+    """Whether ``appearance: none`` took the browser's look away."""
+    winner = style.winners.get("appearance")
+    return winner is not None and winner.value == "none"
+
+
+def adjust_control(element: Element, style: ComputedStyle, applied: list[Match]) -> None:
+    """Boxes to tick have no edges; menus, and buttons that nobody painted, keep their font's own line height;
+    lines of a field are no lower than that (``is_text_field``)."""
+    kind = element.attributes.get("type", "").lower() if element.tag == "input" else "select"
+    if kind in _TICKED:
+        if not is_bare(style):
+            style.padding_top = style.padding_right = style.padding_bottom = style.padding_left = ZERO
+            style.border_top_width = style.border_right_width = style.border_bottom_width = style.border_left_width = 0
+    elif kind == "select" or kind in _BUTTONS:
+        if not is_bare(style) and (kind == "select" or not _is_painted(applied)):
+            style.line_height = None
+    elif kind not in _NO_TEXT_FIELD:
+        style.is_text_field = True
+
+
+def _is_painted(applied: list[Match]) -> bool:
+    """Whether an author's border or background replaces the browser's look of a button."""
+    return any(
+        declaration.name.startswith(("border", "background"))
+        for match in applied
+        if match.rule.origin == "author"
+        for declaration in match.rule.declarations
+    )
