@@ -164,6 +164,23 @@ class Bounds(unittest.TestCase):
         self.assertEqual(rects[3].width, 784)
         self.assertGreater(rects[4].height, 10_000_000)
 
+    def test_numbers_of_thousands_of_digits_are_as_large_as_numbers_go(self) -> None:
+        endless = "9" * 5000
+        found = Page(
+            MemoryFiles(
+                {
+                    "index.html": f"<!DOCTYPE html><style>p {{ order: {endless} }} p:nth-child({endless}) {{ width: 4px }} b {{ width: 7px }}</style>"
+                    f"<body><p style='z-index: {endless}'>x</p><b style='display: block'>y</b><textarea cols={endless} rows=\u00b2></textarea>"
+                    f"<table><td colspan={endless} rowspan=\u00b2>x</table><ol start={endless}><li value=\u00b2>x</ol><font size={endless}>x</font>"
+                }
+            )
+        )
+        layout = found.layout(800)
+        widths = {element.tag: layout.rects[element].width for element in found.select("p, b, textarea")}
+        self.assertEqual(widths["p"], 784)
+        self.assertEqual(widths["b"], 7)
+        self.assertGreater(widths["textarea"], 10_000)
+
     def test_absurd_grids_are_bounded(self) -> None:
         self.assertLess(
             self.took(

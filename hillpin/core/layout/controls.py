@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from ..files import Files, resolve
 from ..fonts.store import FontStore
 from ..images import PictureSize, picture_size, size_from_attributes, svg_length
+from ..markup.numbers import parse_positive
 from ..markup.tree import Element
 from ..styles.controls import is_bare
 from ..styles.style import ComputedStyle
@@ -152,8 +153,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
 
 
 def _number(element: Element, name: str, default: int) -> int:
-    text = element.attributes.get(name, "")
-    return max(1, min(int(text), 10_000)) if text.isdigit() and int(text) else default
+    return parse_positive(element.attributes.get(name), default, 10_000)
 
 
 def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:

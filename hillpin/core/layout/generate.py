@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ..fonts.store import FontStore
+from ..markup.numbers import parse_integer
 from ..markup.tree import Document, Element, Text
 from ..styles.media import Viewport, parse_media
 from ..styles.properties import INHERITED_NAMING, NAMING
@@ -213,7 +214,7 @@ class Generator:
         resets = list(style.counter_reset)
         attributes = element.attributes
         if element.tag in ("ol", "ul", "menu", "dir"):
-            start = _integer(attributes.get("start"))
+            start = parse_integer(attributes.get("start"))
             if element.tag == "ol" and "reversed" in attributes:
                 count = sum(1 for child in element.elements if child.tag == "li")
                 resets.append(("list-item", (count if start is None else start) + 1))
@@ -224,7 +225,7 @@ class Generator:
             backwards = parent is not None and parent.tag == "ol" and "reversed" in parent.attributes
             increments.append(("list-item", -1 if backwards else 1))
         self.counters.apply(resets, increments, style.counter_set)
-        if element.tag == "li" and (value := _integer(attributes.get("value"))) is not None:
+        if element.tag == "li" and (value := parse_integer(attributes.get("value"))) is not None:
             self.counters.set("list-item", value)
 
     def _span(self, box: Box, element: Element) -> None:
@@ -393,13 +394,6 @@ class Generator:
         self.tree.unmodelled.append((box, element, feature))
 
 
-def _integer(text: str | None) -> int | None:
-    try:
-        return max(-(2**31), min(int((text or "").strip()), 2**31 - 1))
-    except ValueError:
-        return None
-
-
 def _span_of(text: str | None, most: int, least: int) -> int:
-    value = _integer(text)
+    value = parse_integer(text)
     return 1 if value is None or value < least else min(value, most)

@@ -17,6 +17,7 @@ from .declarations import Declaration, Problem, Wide, read_declaration
 from .media import Viewport
 from .selectors import MatchState, Selector, Specificity
 from .sheet import ContainerQuery, Rule, Sheets
+from .source import bounded
 from .ua import USER_AGENT_SHEET, presentational_hints
 
 INLINE_SPECIFICITY: Specificity = (1 << 20, 0, 0)
@@ -127,7 +128,7 @@ class Cascade:
             return None
         line = element.line or 0
         declarations: list[Declaration] = []
-        for item in tinycss2.parse_blocks_contents(text, skip_comments=True, skip_whitespace=True):
+        for item in tinycss2.parse_blocks_contents(bounded(text), skip_comments=True, skip_whitespace=True):
             if item.type != "declaration":
                 continue
             result = read_declaration(item, "", line)

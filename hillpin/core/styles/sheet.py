@@ -17,7 +17,7 @@ from .grammar import Tokens, keyword, significant, split_commas
 from .media import ALWAYS, Condition, Constant, Group, compare_feature, parse_condition, parse_media
 from .properties import PROPERTIES
 from .selectors import Selector, SelectorError, parse_selector_list, text_of
-from .source import brace_at_the_end, unclosed_brace
+from .source import bounded, brace_at_the_end, unclosed_brace
 
 ONE_TOO_MANY = "There is a } too many here: nothing is open that it could close."
 MOST_RULES = 20_000
@@ -160,7 +160,7 @@ class _Reader:
             self.sheets.problems.append(Problem(self.file, self.line(node), message, text, selector))
 
     def sheet(self, css: str, context: Context) -> None:
-        self.css = css
+        self.css = css = bounded(css)
         opened = unclosed_brace(css) if self.origin == "author" else None
         if opened is not None:
             line = css.count("\n", 0, opened) + self.first_line

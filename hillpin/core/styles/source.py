@@ -7,6 +7,15 @@ import re
 SPECIAL = re.compile(r"/\*.*?(?:\*/|\Z)|\"(?:\\.|[^\"\\\n])*(?:\"|$)|'(?:\\.|[^'\\\n])*(?:'|$)|[{};]", re.DOTALL | re.MULTILINE)
 """What tells the structure: comments, strings, braces and semicolons."""
 
+_MOST_DIGITS = 400
+"""More digits than this change no number: floats have ended long before."""
+_ENDLESS = re.compile(rf"(?<![0-9.])([0-9]{{{_MOST_DIGITS}}})[0-9]+")
+
+
+def bounded(css: str) -> str:
+    """The text with numbers cut that are longer than any integer Python reads; all else as it is."""
+    return _ENDLESS.sub(r"\1", css)
+
 
 def unclosed_brace(css: str) -> int | None:
     """The offset of the outermost ``{`` that is never closed, if there is one."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from ..markup.numbers import parse_integer
 from ..markup.tree import Element
 from .values import ZERO, Dimension, Number, Percentage
 
@@ -102,7 +103,7 @@ def parse_dimension(text: str) -> Dimension | Percentage | None:
     digits = ""
     stripped = text.strip().lstrip("+")
     for character in stripped:
-        if not (character.isdigit() or (character == "." and "." not in digits)):
+        if not (character in "0123456789" or (character == "." and "." not in digits)):
             break
         digits += character
     if not digits or digits == ".":
@@ -156,9 +157,8 @@ def presentational_hints(element: Element) -> dict[str, Any]:
         hints["clear"] = {"all": "both"}.get(attributes["clear"].lower(), attributes["clear"].lower())
     elif tag == "hr" and "size" in attributes and (thick := parse_dimension(attributes["size"])):
         hints["height"] = Dimension(max(thick.value - 2, 0), "px")
-    elif tag == "font" and attributes.get("size", "").strip().lstrip("+-").isdigit():
-        size = attributes["size"].strip()
-        step = int(size) + (3 if size[0] in "+-" else 0)
+    elif tag == "font" and (size := parse_integer(attributes.get("size"))) is not None:
+        step = size + (3 if attributes["size"].strip()[0] in "+-" else 0)
         hints["font-size"] = _FONT_STEPS[min(max(step, 1), len(_FONT_STEPS)) - 1]
     if "hspace" in attributes and (space := parse_dimension(attributes["hspace"])):
         hints["margin-left"] = hints["margin-right"] = space

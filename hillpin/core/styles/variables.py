@@ -8,6 +8,7 @@ from typing import Any
 import tinycss2
 
 from .grammar import significant
+from .source import bounded
 
 MOST_TOKENS = 4_096
 DEEPEST = 64
@@ -106,4 +107,4 @@ def _references(tokens: Any) -> set[str]:
 
 def tokens_of(text: str) -> list[Any]:
     """Component values of a text."""
-    return list(tinycss2.parse_component_value_list(text))
+    return list(tinycss2.parse_component_value_list(bounded(text)))

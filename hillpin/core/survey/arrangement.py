@@ -9,6 +9,7 @@ from itertools import pairwise
 import numpy as np
 
 from ..layout.boxes import Kind
+from ..markup.numbers import parse_positive
 from ..markup.tree import Element
 from ..numbers import px
 from .findings import Survey, box_of, declared, name_of, runs_of
@@ -99,10 +100,14 @@ def _parts(survey: Survey, stretch: Stretch, element: Element) -> list[int]:
     return found
 
 
+def _columns_of(row: Element) -> int:
+    return sum(parse_positive(cell.attributes.get("colspan"), 1, 1000) for cell in row.elements if cell.tag in ("td", "th"))
+
+
 def _arrangements(survey: Survey, stretch: Stretch, element: Element) -> list[str]:
     box = box_of(stretch, element)
     if box is not None and box.kind == Kind.TABLE:
-        columns = max((sum(max(int(cell.attributes.get("colspan", "1") or 1) if cell.attributes.get("colspan", "1").isdigit() else 1, 1) for cell in row.elements if cell.tag in ("td", "th")) for row in element.descendants() if row.tag == "tr"), default=0)
+        columns = max((_columns_of(row) for row in element.descendants() if row.tag == "tr"), default=0)
         return [f"table, {columns} {'column' if columns == 1 else 'columns'}"] * len(stretch.x)
     parts = _parts(survey, stretch, element)
     rows = rows_by_place(stretch, parts)

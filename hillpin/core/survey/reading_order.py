@@ -7,6 +7,7 @@ from itertools import pairwise
 import numpy as np
 
 from ..layout.boxes import Kind
+from ..markup.numbers import parse_integer
 from ..markup.tree import Element
 from .arrangement import rows_by_place
 from .findings import Finding, Masks, Survey, box_of, declared, is_hidden, name_of, place_of
@@ -87,8 +88,8 @@ def tab_order(survey: Survey) -> list[Finding]:
     """A positive tabindex goes before everything else that the keyboard reaches (HTML 6.6.3)."""
     findings: list[Finding] = []
     for element in survey.elements:
-        text = element.attributes.get("tabindex", "").strip()
-        if text.lstrip("+").isdigit() and int(text) > 0:
-            message = f"tabindex={text} takes {name_of(element)} before everything without one, wherever it stands: 0 leaves it at its place."
+        number = parse_integer(element.attributes.get("tabindex"))
+        if number is not None and number > 0:
+            message = f"tabindex={number} takes {name_of(element)} before everything without one, wherever it stands: 0 leaves it at its place."
             findings.append(Finding("tab-order", element.index, name_of(element), None, None, survey.page.path, element.line or 1, message))
     return findings
