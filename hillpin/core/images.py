@@ -61,7 +61,7 @@ def size_from_attributes(attributes: dict[str, str]) -> PictureSize:
     ratio = None
     try:
         if len(box) == 4 and float(box[2]) > 0 and float(box[3]) > 0:
-            ratio = float(box[2]) / float(box[3])
+            ratio = min(float(box[2]), _LONGEST) / min(float(box[3]), _LONGEST)
     except ValueError:
         ratio = None
     if ratio:
@@ -72,7 +72,11 @@ def size_from_attributes(attributes: dict[str, str]) -> PictureSize:
     return PictureSize(width, height, ratio)
 
 
+_LONGEST = 1e9
+"""Px; what is longer is no size that anything shows."""
+
+
 def svg_length(text: str | None) -> float | None:
     """An absolute length attribute in px; None for percentages and what does not parse."""
     match = _LENGTH.match(text or "")
-    return float(match.group(1)) * _UNITS[match.group(2)] if match else None
+    return min(float(match.group(1)) * _UNITS[match.group(2)], _LONGEST) if match else None
