@@ -123,3 +123,43 @@ class Controls(AgreementCase):
 
     def test_a_field_of_a_ratio(self) -> None:
         self.agree("input { aspect-ratio: 1 }", "<p><input type=search></p><p><input></p>", (640,))
+
+    def test_nothing_is_left_of_replaced_boxes_without_a_box(self) -> None:
+        self.agree(
+            "input, select, textarea, img, br, svg, progress, video, details { display: contents }",
+            f"<p>a<br>b <input> <select></select><textarea></textarea><img src='{PIXEL}'> <svg></svg><progress></progress></p><video></video><details><summary>s</summary></details>",
+            (320,),
+        )
+
+
+class Lines(AgreementCase):
+    def test_lines_may_end_after_a_box_whatever_follows(self) -> None:
+        self.agree(
+            "div { width: 10px } .m { width: min-content } b { display: inline-block } ",
+            f"<div><b>ab</b>, c</div><div class=m><b>ab</b>)</div><div class=m>(<b>ab</b></div><div><img src='{PIXEL}' width=20>.</div><div><img src='{PIXEL}' width=60>\n</div>"
+            "<div class=m><b>ab</b>&nbsp;x</div><div style='white-space: nowrap'><b>ab</b>, c</div>",
+            (320,),
+        )
+
+    def test_boxes_out_of_flow_begin_where_lines_do(self) -> None:
+        self.agree(
+            ".e { text-align: end } .c { text-align: center } i { position: absolute } div { margin-bottom: 30px }",
+            "<div class=e><i>x</i></div><div class=c><i>x</i></div><div class=c><i>x</i><b></b></div><div class=e><i style='display: block'>x</i></div>"
+            "<div class=c>word <i>x</i></div><div class=c><i style='display: block'>x</i> word</div>",
+        )
+
+    def test_an_element_without_a_look_goes_with_what_it_holds(self) -> None:
+        self.agree(
+            "i { position: relative; left: 9px; bottom: -5px }",
+            "<p><b><i>x</i></b> <b>y<i>x</i></b> <b style='padding: 2px'>y<i>x</i></b> <u><b><i>deep</i></b></u></p>",
+            (320,),
+        )
+
+
+class Shrinking(AgreementCase):
+    def test_tables_without_columns_and_ratios_among_flex_items(self) -> None:
+        self.agree(
+            ".f { display: flex } .f span { aspect-ratio: 3 / 2; height: 48px }",
+            "<div class=f><table></table></div><div style='width: max-content'><table></table></div>"
+            "<div class=f><span>incomprehensibilities</span><span style='overflow: hidden'>incomprehensibilities</span></div>",
+        )

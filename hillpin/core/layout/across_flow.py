@@ -9,6 +9,7 @@ import numpy as np
 from .across_sizes import EdgesAcross, NotAcrossError, Row, Units, auto_margins, everywhere, larger, relative_offset
 from .boxes import BLOCK, TABLE, Box
 from .floats import Floats
+from .lines import halves_before
 from .strips import Formatting, Inside, Strip, Strut, Waiting, joined, plus, row_of
 
 if TYPE_CHECKING:
@@ -39,7 +40,7 @@ class FlowAcross:
                 self._floats(run)
                 run = []
             if child.is_out_of_flow:
-                self.inside.waiting.append(Waiting(child, 0, self._here()))
+                self.inside.waiting.append(Waiting(child, self.width * halves_before(self.box, child) // 2, self._here()))
             else:
                 self._block(child)
         if run:

@@ -15,7 +15,7 @@ from .context import Context
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from .inline_metrics import style_metrics
-from .lines import layout_lines
+from .lines import halves_before, layout_lines
 from .margins import NO_STRUT, Strut, top_margins
 from .positioned import place_out_of_flow
 from .sizing import (
@@ -140,7 +140,7 @@ class _BlockFlow:
     def run(self) -> Inside:
         for child in self.box.children:
             if child.is_out_of_flow:
-                self.inside.out_of_flow.append(OutOfFlow(child, 0, self._here()))
+                self.inside.out_of_flow.append(OutOfFlow(child, self.width * halves_before(self.box, child) // 2, self._here()))
             elif child.is_floating:
                 self._float(child)
             else:

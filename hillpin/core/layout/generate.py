@@ -145,6 +145,8 @@ class Generator:
         display = style.display
         if display == "none" or element.tag in ("frame", "noframes"):
             return
+        if display == "contents" and (element.tag in ("br", "wbr") or self._is_replaced(element)):
+            return  # Boxes that are more than their contents vanish (css-display-3, appendix B).
         if element.tag == "br":
             into.append(Box(Kind.BREAK, style, element, is_inline_level=True))
             return
@@ -152,7 +154,7 @@ class Generator:
             into.append(Box(Kind.TEXT, style, element, text="\u200b", is_inline_level=True))
             return
         self._count(element, style)
-        if display == "contents" and not self._is_replaced(element):
+        if display == "contents":
             self.counters.enter()
             self._content(element, style, as_item, into)
             self.counters.leave()

@@ -209,6 +209,8 @@ class _Builder:
             if item.kind in (ItemKind.BREAK, ItemKind.TAB):
                 result[item.start] = False
                 result[item.end] = True
+            if item.kind == ItemKind.ATOMIC and item.wraps and text[item.end : item.end + 1].strip(" "):
+                result[item.end] = True  # Whatever mark follows; what is before may forbid a break.
             if item.kind != ItemKind.TEXT:
                 continue
             style = item.box.style

@@ -11,6 +11,7 @@ from .fragments import Fragment, InlineRect
 from .inline_items import ItemKind
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
 from .line_breaker import Line
+from .sizing import relative_offset
 
 
 @dataclass(slots=True, eq=False)
@@ -106,8 +107,9 @@ def shift_level(level: Level, amount: int) -> None:
 class LineAssembler:
     """Builds the line boxes of one inline formatting context."""
 
-    def __init__(self, ctx: Context, root: Box, basis: int) -> None:
+    def __init__(self, ctx: Context, root: Box, basis: int, percent_block: int) -> None:
         self.ctx = ctx
+        self.percent_block = percent_block
         self.root = root
         self.basis = basis
         self.root_metrics = style_metrics(ctx, root.style)
@@ -245,18 +247,33 @@ class LineAssembler:
             if piece.is_text:
                 continue
             if piece.members:
-                rects.append(_united(piece, ascent))
+                rects.append(self._united(piece, ascent))
             elif piece.fragment is not None:
                 atomics.append((piece.x, top, piece.fragment))
             else:
                 rects.append(InlineRect(piece.box, piece.x, top, piece.width, piece.height))
         return LineBox(ascent + descent, ascent, rects, atomics, right)
 
+    def _united(self, piece: Piece, ascent: int) -> InlineRect:
+        """The rectangle round everything that an inline box without anything of its own holds on a line; only its
+        own children's relative positions count, as in Chromium."""
+        members = piece.members or []
+        offsets = [
+            self.relative_offset(one.box, piece.box) if one.box.parent is piece.box else (0, 0)
+            for one in members
+        ]
+        lefts = [one.x + dx for one, (dx, _) in zip(members, offsets, strict=True)]
+        tops = [ascent + one.baseline - one.above + dy for one, (_, dy) in zip(members, offsets, strict=True)]
+        right = max(left + one.width for left, one in zip(lefts, members, strict=True))
+        bottom = max(top + one.height for top, one in zip(tops, members, strict=True))
+        return InlineRect(piece.box, min(lefts), min(tops), right - min(lefts), bottom - min(tops))
 
-def _united(piece: Piece, ascent: int) -> InlineRect:
-    """The rectangle round everything that an inline box without anything of its own holds on a line."""
-    members = piece.members or []
-    left, right = min(one.x for one in members), max(one.x + one.width for one in members)
-    tops = [ascent + one.baseline - one.above for one in members]
-    bottom = max(top + one.height for top, one in zip(tops, members, strict=True))
-    return InlineRect(piece.box, left, min(tops), right - left, bottom - min(tops))
+    def relative_offset(self, box: Box | None, around: Box | None) -> tuple[int, int]:
+        """Relative positions of a box and of the inline boxes between it and one around it, added up."""
+        x = y = 0
+        while box is not None and box is not around:
+            if box.is_relative:
+                dx, dy = relative_offset(box, self.basis, self.percent_block)
+                x, y = x + dx, y + dy
+            box = box.parent
+        return x, y

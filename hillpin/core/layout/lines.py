@@ -89,7 +89,7 @@ class _LineLayout:
         self.y = 0
         self.left = self.right = 0
         self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
-        self.assembler = LineAssembler(ctx, box, width)
+        self.assembler = LineAssembler(ctx, box, width, percent_block)
         self.assembler.text = content.text
 
     def run(self) -> InlineResult:
@@ -244,10 +244,10 @@ class _LineLayout:
         result = self.result
         if line_box is not None:
             for rect in line_box.rects:
-                dx, dy = self._inline_offset(rect.box)
+                dx, dy = self.assembler.relative_offset(rect.box, self.box)
                 result.inlines.append(InlineRect(rect.box, rect.x + dx, top + rect.y + dy, rect.width, rect.height))
             for x, y, fragment in line_box.atomics:
-                dx, dy = self._inline_offset(fragment.box)
+                dx, dy = self.assembler.relative_offset(fragment.box, self.box)
                 result.children.append(Placed(x + dx, top + y + dy, fragment))
                 self._record(fragment.box, x + dx, top + y + dy, top)
             if result.first_baseline is None:
@@ -274,7 +274,7 @@ class _LineLayout:
 
     def _empty_boxes(self, line: Line, top: int) -> list[InlineRect]:
         """Inline boxes on a line that holds nothing: points at the line's start, raised and lowered as they ask."""
-        x = self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
+        x = self._start(line)
         found: list[InlineRect] = []
         shifts: dict[int, int] = {}
         for part in line.parts:
@@ -294,32 +294,37 @@ class _LineLayout:
 
             record_in_line(self.ctx, self.box, self.basis, box, x, y, top)
 
-    def _inline_offset(self, box: Box) -> tuple[int, int]:
-        """Relative positions of a box and of the inline boxes round it, added up."""
-        x = y = 0
-        node: Box | None = box
-        while node is not None and node is not self.box:
-            if node.is_relative:
-                dx, dy = relative_offset(node, self.width, self.percent_block)
-                x, y = x + dx, y + dy
-            node = node.parent
-        return x, y
+    def _start(self, line: Line) -> int:
+        return self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
 
     def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
-        position = self.left
-        if line_box is not None:
-            position = line_box.right - line.width if line.width else self.left
+        position, follows = self._start(line), False
+        if line_box is not None and line.width:
+            position = line_box.right - line.width
         for part in line.parts:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
-                inline = box.style.__dict__.get("specified_display", "inline").startswith("inline")
-                if inline:
+                if was_inline(box):
                     self.result.out_of_flow.append(OutOfFlow(box, position, top))
                 else:
-                    below = top + (line_box.height if line_box is not None and position > self.left else 0)
+                    below = top + (line_box.height if line_box is not None and follows else 0)
                     self.result.out_of_flow.append(OutOfFlow(box, 0, below))
             elif part.item.kind not in (ItemKind.FLOAT,):
                 position += part.width
+                follows = follows or part.width > 0
+
+
+def was_inline(box: Box) -> bool:
+    """Whether a box that is out of flow would be an inline-level one in it."""
+    return bool(box.style.__dict__.get("specified_display", "inline").startswith("inline"))
+
+
+def halves_before(container: Box, box: Box) -> int:
+    """How many halves of the room are before a box out of flow that would stand alone on a line, by ``text-align``."""
+    if not was_inline(box):
+        return 0
+    align = container.style.text_align
+    return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
 
 
 def _index_of(content: InlineContent, item: Item) -> int:

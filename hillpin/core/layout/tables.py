@@ -30,7 +30,7 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     across, _ = spacing_of(box)
     edges = edges_of(box, 0)
     low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box)))
-    gaps = across * (len(grid.columns) + 1) if grid.columns else 0
+    gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
 
