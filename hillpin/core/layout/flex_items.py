@@ -173,8 +173,10 @@ class _Sizes:
             return self.item.main_around
         specified = self._specified()
         if self.axes.is_row:
-            transferred = self._transferred() if self.box.kind == REPLACED else INDEFINITE
-            content = transferred if transferred != INDEFINITE else content_sizes(self.ctx, self.box)[0] + self.edges.inline
+            transferred = self._transferred()
+            content = transferred
+            if transferred == INDEFINITE or self.box.kind != REPLACED:
+                content = max(content, content_sizes(self.ctx, self.box)[0] + self.edges.inline)
             content = self._through_ratio(content)
         else:
             content = self._content_height()

@@ -255,13 +255,9 @@ class LineAssembler:
         return LineBox(ascent + descent, ascent, rects, atomics, right)
 
     def _united(self, piece: Piece, ascent: int) -> InlineRect:
-        """The rectangle round everything that an inline box without anything of its own holds on a line; only its
-        own children's relative positions count, as in Chromium."""
+        """The rectangle round everything that an inline box without anything of its own holds on a line."""
         members = piece.members or []
-        offsets = [
-            self.relative_offset(one.box, piece.box) if one.box.parent is piece.box else (0, 0)
-            for one in members
-        ]
+        offsets = [self.relative_offset(one.box, piece.box) for one in members]
         lefts = [one.x + dx for one, (dx, _) in zip(members, offsets, strict=True)]
         tops = [ascent + one.baseline - one.above + dy for one, (_, dy) in zip(members, offsets, strict=True)]
         right = max(left + one.width for left, one in zip(lefts, members, strict=True))

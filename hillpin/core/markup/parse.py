@@ -11,6 +11,7 @@ from typing import Any
 from justhtml import JustHTML
 
 from ..errors import LimitError
+from .declarations import without_stray_declarations
 from .tree import Document, Element, Text
 
 DEEPEST = 512
@@ -31,7 +32,7 @@ def parse_html(source: str) -> Document:
     if len(source) > LARGEST_SOURCE:
         raise LimitError(f"The page has {len(source):,} characters; {LARGEST_SOURCE:,} are the most that is read.")
     source = source.replace("\r\n", "\n").replace("\r", "\n")
-    parsed = JustHTML(source, sanitize=False, track_node_locations=True)
+    parsed = JustHTML(without_stray_declarations(source), sanitize=False, track_node_locations=True)
     return _Builder(source).build(parsed.root)
 
 
