@@ -67,6 +67,13 @@ class Heights(ViewportCase):
         expect(page.get_by_label("Viewport height")).to_have_value("500")
         self.assertEqual(self.violations(), [])
 
+    def test_the_page_is_walked_at_its_viewports_height(self) -> None:
+        self.begin()
+        self.page.get_by_text("Walk every width after each pause").click()
+        with self.page.expect_request(lambda one: one.url.endswith("/surveys") and one.method == "POST" and (one.post_data_json or {}).get("height") == 500):
+            self.page.get_by_label("Viewport height").fill("500")
+            self.page.keyboard.press("Enter")
+
     def test_a_goal_for_a_full_height_section(self) -> None:
         self.begin()
         page = self.page

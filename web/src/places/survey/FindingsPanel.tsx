@@ -5,6 +5,7 @@ import type { Finding, KeptSurvey, Pin, Survey } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
+import { USUAL_HEIGHT } from "./job";
 import { Remedies } from "./Remedies";
 import { rangeOf } from "./words";
 
@@ -28,8 +29,6 @@ const Panel = styled.aside`
 `;
 
 const NO_DRAFTS = {};
-/** The window's height that Survey walks with. */
-const USUAL_HEIGHT = 800;
 const VIEWS = ["Findings", "Breakpoints", "Pins", "Before and after"] as const;
 
 export interface FindingActions {

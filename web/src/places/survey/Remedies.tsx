@@ -3,6 +3,7 @@ import styled from "styled-components";
 import { ask, client, type Finding } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button } from "../../kit/Button";
+import { followJob, type Job, WALKED } from "./job";
 import { rangeOf } from "./words";
 
 const Ways = styled.div`
@@ -17,10 +18,6 @@ const Ways = styled.div`
 
 type Fix = components["schemas"]["FixOut"];
 type Remedy = components["schemas"]["RemedyOut"];
-type Job = components["schemas"]["JobOut"];
-const ASK_EVERY = 200;
-/** The widths that a survey walks here. */
-const WALKED = { start: 240, end: 1920 };
 
 interface Props {
   siteId: number;
@@ -80,17 +77,6 @@ function Changes({ of: { changes } }: { of: Remedy }) {
 }
 
 async function prove(siteId: number, body: { page: string; drafts: Record<string, string>; height: number; key: string }, isOver: () => boolean, tell: (job: Job) => void): Promise<void> {
-  const path = { site_id: siteId };
-  const { job } = await ask(client.POST("/api/sites/{site_id}/remedies", { params: { path }, body }));
-  for (;;) {
-    if (isOver()) {
-      void client.DELETE("/api/sites/{site_id}/surveys/{job}", { params: { path: { ...path, job } } });
-      return;
-    }
-    const found = await ask(client.GET("/api/sites/{site_id}/surveys/{job}", { params: { path: { ...path, job } } }));
-    if (isOver()) continue;
-    tell(found);
-    if (found.state !== "walking") return;
-    await new Promise((done) => setTimeout(done, ASK_EVERY));
-  }
+  const { job } = await ask(client.POST("/api/sites/{site_id}/remedies", { params: { path: { site_id: siteId } }, body }));
+  await followJob(siteId, job, isOver, tell);
 }

@@ -1,8 +1,7 @@
 /** A survey of a page: started, followed while it walks, stopped, and taken in when it is done. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, client, type Survey } from "../../api/client";
-
-const ASK_EVERY = 200;
+import { followJob, type Job, stopJob, USUAL_HEIGHT, WALKED } from "./job";
 
 export interface SurveyRequest {
   page: string;
@@ -37,7 +36,7 @@ export function useSurvey(site: number, onDone?: () => void): SurveyRun {
     if (!run || run.isOver) return;
     run.isOver = true;
     setProgress(null);
-    if (run.job) void client.DELETE("/api/sites/{site_id}/surveys/{job}", { params: { path: { site_id: site, job: run.job } } });
+    if (run.job) stopJob(site, run.job);
   }, [site]);
 
   const start = useCallback((request: SurveyRequest) => {
@@ -65,18 +64,14 @@ export function useSurvey(site: number, onDone?: () => void): SurveyRun {
 }
 
 async function follow(site: number, request: SurveyRequest, run: { job: string | null; isOver: boolean }, onProgress: (part: number) => void): Promise<Survey | undefined> {
-  const body = { ...request, start: 240, end: 1920, height: 800 };
+  const body = { ...request, ...WALKED, height: request.height ?? USUAL_HEIGHT };
   const { job } = await ask(client.POST("/api/sites/{site_id}/surveys", { params: { path: { site_id: site } }, body }));
   run.job = job;
-  const path = { site_id: site, job };
-  while (!run.isOver) {
-    const said = await ask(client.GET("/api/sites/{site_id}/surveys/{job}", { params: { path } }));
-    if (said.state === "done") return said.survey ?? undefined;
-    if (said.state === "failed") throw new Error(said.detail);
-    if (said.state === "stopped") return undefined;
-    if (!run.isOver) onProgress(said.progress);
-    await new Promise((after) => setTimeout(after, ASK_EVERY));
-  }
-  void client.DELETE("/api/sites/{site_id}/surveys/{job}", { params: { path } });
-  return undefined;
+  let last: Job | undefined;
+  await followJob(site, job, () => run.isOver, (said) => {
+    last = said;
+    if (said.state === "walking") onProgress(said.progress);
+  });
+  if (last?.state === "failed") throw new Error(last.detail);
+  return last?.state === "done" ? (last.survey ?? undefined) : undefined;
 }

@@ -7,6 +7,7 @@ import { px } from "../../kit/numbers";
 import type { FrameReport } from "./PageFrame";
 import { usePartings } from "./partings";
 import type { SurveyBehind } from "./useSurveyBehind";
+import { WALKED } from "../survey/job";
 import { Remedies } from "../survey/Remedies";
 import { rangeOf } from "../survey/words";
 
@@ -100,7 +101,7 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
         ))}
         {here.slice(0, MOST).map((one) => (
           <li key={one.key}>
-            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}{one.low === null ? "" : `, ${rangeOf(one.low, one.high, { start: 240, end: 1920 })}`}.</strong> {one.message}{" "}
+            <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}{one.low === null ? "" : `, ${rangeOf(one.low, one.high, WALKED)}`}.</strong> {one.message}{" "}
             <LinkButton onPress={() => onSource(one.file, one.line)}>{one.file} line {one.line}</LinkButton>
             {one.fixes.length > 0 && !survey.isStale && <>{" "}<LinkButton aria-expanded={settling === one.key} onPress={() => setSettling(settling === one.key ? "" : one.key)}>Ways to settle it</LinkButton></>}
             {settling === one.key && <Remedies siteId={siteId} page={page} drafts={drafts} height={height} finding={one} verb="Put it in" onPut={(fix) => { setSettling(""); onFix(fix); }} />}

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
+import { WALKED } from "../survey/job";
 import { useSurvey } from "../survey/useSurvey";
 import { rangeOf } from "../survey/words";
 import type { ShownNote } from "./editor/notes";
@@ -59,6 +60,6 @@ export function useSurveyBehind(site: number, { page, height, drafts }: { page: 
 export function findingNotes(findings: Finding[], file: string): ShownNote[] {
   return findings.filter((one) => one.file === file && one.kind !== "unused-rule" && one.kind !== "dead-declaration" && one.kind !== "invalid-declaration").map((one) => ({
     line: one.line, kind: one.severity === "wrong" ? "problem" : "doubt",
-    text: one.low === null || one.high === null ? one.title : `${one.title}, ${one.low === one.high ? px(one.low) : rangeOf(one.low, one.high, { start: 240, end: 1920 })}`,
+    text: one.low === null || one.high === null ? one.title : `${one.title}, ${one.low === one.high ? px(one.low) : rangeOf(one.low, one.high, WALKED)}`,
   }));
 }
