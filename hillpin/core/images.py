@@ -7,6 +7,8 @@ import re
 from dataclasses import dataclass
 
 LARGEST_PICTURE = 32 * 1024 * 1024
+_LONGEST = 1e9
+"""Px; what is longer is no size that anything shows."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,10 +72,6 @@ def size_from_attributes(attributes: dict[str, str]) -> PictureSize:
         elif height is not None:
             width = height * ratio
     return PictureSize(width, height, ratio)
-
-
-_LONGEST = 1e9
-"""Px; what is longer is no size that anything shows."""
 
 
 def svg_length(text: str | None) -> float | None:

@@ -15,7 +15,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from .errors import InputError, LimitError
-from .files import Files, FolderFiles, resolve
+from .files import Changed, Files, FolderFiles, resolve
 from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
@@ -175,6 +175,10 @@ class Page:
         return cls(FolderFiles(path.parent), path.name)
 
     # Style sheets
+
+    def with_text(self, file: str, text: str) -> Page:
+        """The page as it would be with another text in one of its files."""
+        return Page(Changed(self.files, file, text), self.path)
 
     def _read_sheets(self) -> None:
         for element in [self.document.root, *self.document.root.descendants()]:

@@ -40,3 +40,11 @@ def working(page: Page, selector: str, width: int = 800, of: str = "width") -> E
 def sums(answer: Explanation) -> list[tuple[str, float]]:
     """Operations and amounts of a working, notes left out."""
     return [(step.operation, step.amount) for step in answer.steps if step.operation != "note"]
+
+
+LINKED_HEAD = "<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=s.css><body>"
+
+
+def linked(css: str, body: str) -> Page:
+    """A page with one linked sheet."""
+    return Page(MemoryFiles({"index.html": f"{LINKED_HEAD}{body}", "s.css": css}))

@@ -1,15 +1,11 @@
-"""Aids of writing: contests, moves in the source, overlays, goals, queries, states. Expected numbers are worked by hand."""
+"""Aids of writing: contests, moves in the source, overlays, states, sums. Expected numbers are worked by hand."""
 
 from __future__ import annotations
 
 import unittest
 from textwrap import dedent
 
-from hillpin.core.aids.breaks import habit_of, open_query
 from hillpin.core.aids.contest import Contest, contest_of, contested
-from hillpin.core.aids.goal import Goal, number_at
-from hillpin.core.aids.goal_numbers import numbers_for
-from hillpin.core.aids.goal_solver import Solved, solve
 from hillpin.core.aids.outline import moved, moved_where, outline_of
 from hillpin.core.aids.overlays import overlays_of
 from hillpin.core.aids.property_sum import comes_to
@@ -21,14 +17,7 @@ from hillpin.core.page import Page
 from hillpin.core.styles.media import Viewport
 from hillpin.core.working.comment import comment_of, refreshed, with_comment
 
-from .pages import only
-
-HEAD = "<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=s.css><body>"
-
-
-def linked(css: str, body: str) -> Page:
-    """A page with one linked sheet."""
-    return Page(MemoryFiles({"index.html": f"{HEAD}{body}", "s.css": css}))
+from .pages import LINKED_HEAD, linked, only
 
 
 class Contests(unittest.TestCase):
@@ -107,7 +96,7 @@ class TakingOver(unittest.TestCase):
     BODY = "<section id=fares class=part><p class=lead>x</p></section><section id=boats><p class=lead>y</p></section>"
 
     def sheets(self, base: str, own: str, body: str = BODY) -> Page:
-        html = HEAD.replace("<body>", "<link rel=stylesheet href=own.css><body>") + body
+        html = LINKED_HEAD.replace("<body>", "<link rel=stylesheet href=own.css><body>") + body
         return Page(MemoryFiles({"index.html": html, "s.css": base, "own.css": own}))
 
     def take(self, base: str, own: str = "", selector: str = "#fares .lead", body: str = BODY) -> str:
@@ -286,253 +275,6 @@ class Overlays(unittest.TestCase):
             [(z.x, z.width, z.label) for z in zones if z.kind == "free"],
             [(320, 30, "30 free"), (100, 250, "250 free")],
         )
-
-
-class Goals(unittest.TestCase):
-    CSS = "body { margin: 0 }\n.row { overflow: hidden; padding: 0 20px }\n.f { float: left; box-sizing: border-box; width: 31%; height: 40px; padding: 0 5% }\n.limit { max-width: 300px }\n"
-    BODY = "<div class=row><p class=f>a</p><p class=f>b</p><p class=f>c</p></div><div class=limit><p class=inner>x</p></div>"
-
-    def find(self, selector: str, needle: str, goal: Goal) -> Solved:
-        page = linked(self.CSS, self.BODY)
-        place = number_at(self.CSS, "s.css", self.CSS.index(needle) + len(needle))
-        return solve(page, [(page.select(selector)[0], goal)], place)
-
-    def test_a_percentage_for_a_width(self) -> None:
-        # 31% of 900 − 40 = 860 is 266.60; 270 ÷ 860 is 31.3953…%, and three decimals do.
-        solved = self.find(".f", "width: ", Goal("width", 900, 270))
-        self.assertEqual((solved.value, solved.reaches), (31.396, 270))
-        self.assertIn("width: 31.396%", solved.text)
-        self.assertEqual(linked(solved.text, self.BODY).boxes(900).boxes[2].width, 270)
-
-    def test_a_place_in_a_sum(self) -> None:
-        # The second box begins at the padding and 31% of the rest: 100 = p + 0.31 × (500 − 2 p) gives p = −144.7: none from 0 on.
-        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal("x", 500, 100))
-        self.assertIsNone(solved.value)
-        self.assertIn("No value does it", solved.sentence)
-        # 170 = p + 155 − 0.62 p: 0.38 p = 15, p = 39.47.
-        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal("x", 500, 170))
-        self.assertAlmostEqual(solved.value or 0, 39.47, delta=0.05)
-
-    def test_all_in_one_row(self) -> None:
-        wide = self.CSS.replace("31%", "35%")
-        page = linked(wide, self.BODY)
-        solved = solve(
-            page, [(only(page, ".row"), Goal("one-row", 900))], number_at(wide, "s.css", wide.index("35%"))
-        )
-        # Three of 33.33…% take the whole: four decimals at most.
-        self.assertEqual(solved.reaches, 1)
-        assert solved.value is not None
-        self.assertLessEqual(solved.value * 3, 100)
-        self.assertGreater(solved.value, 32)
-
-    def test_one_row_from_a_width_up(self) -> None:
-        # Below 1,000 three of 220 need 660; from there on padding of 3 × 2 × 60 takes more: (1000 − 16 − 3 × 120) ÷ 3 = 208, 16 being the body's margins.
-        css = ".row { display: flex; flex-wrap: wrap }\n.row p { width: 220px; margin: 0 }\n@media (min-width: 1000px) { .row p { padding: 0 60px } }\n"
-        page = linked(css, "<div class=row><p>a</p><p>b</p><p>c</p></div>")
-        place = number_at(css, "s.css", css.index("220px"))
-        solved = solve(page, [(only(page, ".row"), Goal("one-row", 700))], place)
-        assert solved.value is not None
-        self.assertEqual(solved.value, 208)
-        self.assertIn("all stand in one row from 700 up", solved.sentence)
-        self.assertEqual(
-            solve(page, [(only(page, ".row"), Goal("one-row", 1100))], place).sentence, "It is so already."
-        )
-
-    def test_a_limit_says_why_nothing_does_it(self) -> None:
-        solved = self.find(".inner", "height: ", Goal("width", 900, 500))
-        self.assertIsNone(solved.value)
-        self.assertIn("the width of p.inner is 300 at 900 whatever stands for 40px", solved.sentence)
-
-    def test_it_is_so_already(self) -> None:
-        self.assertEqual(
-            self.find(".inner", "max-width: ", Goal("width", 900, 300)).sentence, "It is so already."
-        )
-
-    def test_characters_of_a_line(self) -> None:
-        page = linked("p { width: 900px; font: 16px/1.5 serif }", "<p>x</p>")
-        solved = solve(
-            page,
-            [(only(page, "p"), Goal("characters", 1000, 75))],
-            number_at("p { width: 900px; font: 16px/1.5 serif }", "s.css", 12),
-        )
-        self.assertLessEqual(solved.reaches, 75)
-        self.assertGreater(solved.reaches, 70)
-
-    def test_a_full_height_section_at_the_height_of_its_viewport(self) -> None:
-        css = ".full { height: 100vh; padding: 20px }"
-        page = linked(css, "<div class=full>x</div>")
-        goal = Goal("height", 742, 500, height=640)
-        # 500 − 2 × 20 = 460, and 460 ÷ 640 = 71.875%.
-        solved = solve(page, [(only(page, ".full"), goal)], number_at(css, "s.css", css.index("100vh")))
-        self.assertEqual((solved.value, solved.reaches), (71.875, 500))
-        # By the padding: 500 − 640 is less than none.
-        padded = solve(page, [(only(page, ".full"), goal)], number_at(css, "s.css", css.index("20px")))
-        self.assertIsNone(padded.value)
-
-    def test_at_least_over_a_range_of_widths(self) -> None:
-        css = ".row { padding: 0 40px }\n@media (min-width: 600px) { .row { padding: 0 10% } }\n.row p { width: 30% }"
-        page = linked(css, "<div class=row><p>x</p></div>")
-        # The body's margins are 16. At 600 the padding is a tenth of 584 on either side, so there are 467.20.
-        solved = solve(page, [(only(page, "p"), Goal("width", 500, 240, relation="least", to=900))], number_at(css, "s.css", css.index("30%")))
-        # At 500 there are 484 − 80 = 404: 240 ÷ 404 = 59.406%, and 60% is the first whole one.
-        self.assertEqual(solved.value, 60)
-        self.assertAlmostEqual(solved.reaches, 242.4, delta=1 / 64)
-
-    def test_two_goals_and_one_number(self) -> None:
-        css = ".a { width: 300px }\n.b { width: 400px; margin-left: 5px }"
-        page = linked(f"main {{ display: flex; width: 1200px }}\n{css}", "<main><p class=a>x</p><p class=b>y</p></main>")
-        sheet = page.sheet_texts["s.css"]
-        wanted = [(only(page, ".a"), Goal("width", 900, 320, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
-        solved = solve(page, wanted, number_at(sheet, "s.css", sheet.index("300px")))
-        # The body's margin is 8: .b begins at 8 + .a + 5, so .a is 320 at the least and 347 at the most.
-        self.assertEqual(solved.value, 320)
-        against = [(only(page, ".a"), Goal("width", 900, 400, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
-        refused = solve(page, against, number_at(sheet, "s.css", sheet.index("300px")))
-        self.assertIsNone(refused.value)
-        self.assertEqual(
-            refused.sentence,
-            "No one number does both: with 400px the width of p.a is 400 at 900, and then the x of p.b is 413 at 900.",
-        )
-
-    def test_two_widths_ask_for_two_lengths(self) -> None:
-        css = "h1 { font: 30px/1 serif; margin: 0; height: 30px }"
-        page = linked(css, "<h1>x</h1>")
-        wanted = [(only(page, "h1"), Goal("height", 320, 24)), (only(page, "h1"), Goal("height", 1320, 44))]
-        solved = solve(page, wanted, number_at(css, "s.css", css.rindex("30px")))
-        # 20 more over 1,000 is 2vw; 24 − 2% of 320 = 17.6.
-        self.assertEqual(solved.written, "calc(17.6px + 2vw)")
-        after = linked(solved.text, "<h1>x</h1>")
-        self.assertEqual([after.layout(at).rects[only(after, "h1")].height for at in (320, 820, 1320)], [24, 34, 44])
-
-    def test_numbers_that_have_a_part_and_how_much_each_moves(self) -> None:
-        css = "main { width: 800px; padding: 0 20px; color: #123456; line-height: 20px }\np { width: 50%; margin: 0 0 0 10px }"
-        page = linked(css, "<main><p>x</p></main><aside>y</aside>")
-        offers = numbers_for(page, only(page, "p"), Goal("width", 1000))
-        # 1% of 800 is 8; 1 px more of main is half a px.
-        self.assertEqual(
-            [(one.text, one.selector, one.declaration, one.line, one.step, one.moves) for one in offers],
-            [("50%", "p", "width: 50%", 2, "1%", 8), ("800px", "main", "width: 800px", 1, "1px", 0.5)],
-        )
-        self.assertEqual(css[offers[0].offset :][:3], "50%")
-        heights = numbers_for(page, only(page, "main"), Goal("height", 1000))
-        # The padding's bare 0 is above and below: one px of it is two. The paragraph's margins count once, at its top and
-        # at its bottom they collapse into nothing that is main's own.
-        self.assertEqual([(one.text, one.step, one.moves) for one in heights], [("0", "1px", 2), ("20px", "1px", 1)])
-
-    def test_the_caret_must_stand_on_a_number(self) -> None:
-        with self.assertRaisesRegex(InputError, "does not stand on a number"):
-            number_at("p { color: red }", "s.css", 6)
-        place = number_at("p { margin: -1.5rem }", "s.css", 15)
-        self.assertEqual((place.value, place.unit), (-1.5, "rem"))
-
-
-class Queries(unittest.TestCase):
-    CSS = "p { color: red }\n.row { display: flex; gap: 20px; }\n@media (min-width: 652px) {\n  .row { gap: 30px }\n}\n.foot { color: blue }\n"
-
-    def test_it_stands_where_the_cascade_lets_it_win(self) -> None:
-        page = linked(self.CSS, "<div class=row>x</div>")
-        opened = open_query(page, "s.css", 2, 700, self.CSS.replace("20px", "10px"))
-        # The rule in the query at 652 sets the gap too, so the new one stands after it.
-        self.assertEqual(
-            opened.text,
-            self.CSS.replace("20px", "10px").replace(
-                ".foot", "\n@media (min-width: 700px) {\n  .row {\n    gap: 20px;\n  }\n}\n.foot"
-            ),
-        )
-        self.assertEqual(opened.text[opened.caret :].split(";")[0], "gap: 20px")
-        after = linked(opened.text, "<div class=row>x</div>")
-        self.assertEqual(
-            contest_of(after, after.layout(700), only(after, ".row"), "column-gap").contenders[0].line, 9
-        )
-
-    def test_the_sites_habit(self) -> None:
-        self.assertEqual(habit_of(linked(self.CSS, "")), "min")
-        narrow = linked("@media (max-width: 600px) { p { color: red } } p { margin: 0 }", "<p>x</p>")
-        self.assertEqual(habit_of(narrow), "max")
-        self.assertIn("(max-width: 580px)", open_query(narrow, "s.css", 1, 580).text)
-
-    def opened(self, css: str, line: int, at: int, before: str | None = None) -> str:
-        return open_query(linked(css, "<div class=row>x</div><p class=row>y</p>"), "s.css", line, at, before).text
-
-    def won(self, css: str, width: int) -> str:
-        """What wins the gap at a width."""
-        page = linked(css, "<div class=row>x</div>")
-        return contest_of(page, page.layout(width), only(page, ".row"), "column-gap").contenders[0].text
-
-    def test_queries_stand_in_the_order_in_which_each_wins_whatever_was_opened_first(self) -> None:
-        base = ".row {\n  display: flex;\n  gap: 20px;\n}\n"
-        for first, second in ((1020, 620), (620, 1020)):
-            text = self.opened(base, 3, first).replace("    gap: 20px", f"    gap: {first}px")
-            text = self.opened(text, 3, second).replace("    gap: 20px", f"    gap: {second}px")
-            self.assertLess(text.index("(min-width: 620px)"), text.index("(min-width: 1020px)"))
-            self.assertEqual(
-                [self.won(text, width) for width in (619, 620, 1019, 1020)],
-                ["gap: 20px", "gap: 620px", "gap: 620px", "gap: 1020px"],
-            )
-        narrow = base + "@media (max-width: 400px) { p { color: red } }\n"
-        text = self.opened(narrow, 3, 620).replace("    gap: 20px", "    gap: 620px")
-        text = self.opened(text, 3, 1020).replace("    gap: 20px", "    gap: 1020px")
-        self.assertEqual(
-            [self.won(text, width) for width in (620, 621, 1020, 1021)],
-            ["gap: 620px", "gap: 1020px", "gap: 1020px", "gap: 20px"],
-        )
-
-    def test_queries_that_set_something_else_yet_stand_in_order_too(self) -> None:
-        css = ".row {\n  gap: 20px;\n}\n@media (min-width: 1020px) {\n  .row {\n    color: red;\n  }\n}\n"
-        text = self.opened(css, 1, 620)
-        self.assertLess(text.index("(min-width: 620px)"), text.index("(min-width: 1020px)"))
-
-    def test_a_query_that_is_there_already_takes_it_in(self) -> None:
-        css = ".row {\n  gap: 20px;\n  color: red;\n}\n@media (min-width: 700px) {\n  .row {\n    gap: 9px;\n  }\n}\n"
-        self.assertEqual(
-            self.opened(css, 3, 700),
-            css.removesuffix("}\n") + "  .row {\n    color: red;\n  }\n}\n",
-        )
-
-    def test_only_what_changed_goes_in_and_what_stood_before_stays_outside(self) -> None:
-        before = ".row {\n  display: flex;\n  gap: 20px;\n}\n"
-        after = ".row {\n  display: flex;\n  gap: 44px;\n  color: red;\n}\n"
-        self.assertEqual(
-            self.opened(after, 1, 700, before),
-            before + "\n@media (min-width: 700px) {\n  .row {\n    gap: 44px;\n    color: red;\n  }\n}\n",
-        )
-
-    def test_nothing_goes_in_from_the_line_of_the_selector(self) -> None:
-        css = ".row {\n  gap: 20px;\n}\n"
-        page = linked(css, "<div class=row>x</div>")
-        opened = open_query(page, "s.css", 1, 700, css)
-        self.assertEqual(opened.text, css + "\n@media (min-width: 700px) {\n  .row {\n    \n  }\n}\n")
-        self.assertEqual(opened.text[: opened.caret].splitlines()[-1], "    ")
-
-    def test_where_something_else_still_wins_is_said(self) -> None:
-        css = "#one { gap: 5px }\n.row {\n  gap: 20px;\n}\n"
-        page = linked(css, "<div class=row id=one>x</div>")
-        self.assertEqual(
-            open_query(page, "s.css", 3, 700).warnings,
-            ("#one (s.css line 1) still wins from 700 up: it is more specific, or stands later.",),
-        )
-        css = "@media (min-width: 900px) {\n  .row { gap: 9px }\n}\n.row {\n  gap: 20px;\n}\n"
-        (said, *_) = open_query(linked(css, "<div class=row>x</div>"), "s.css", 5, 700).warnings
-        self.assertIn("(min-width: 900px) (line 2) stands earlier, so this one wins over it: move it behind.", said)
-
-    def test_neighbours_that_leave_or_share_a_width(self) -> None:
-        page = linked(
-            "@media (max-width: 699px) { p { color: red } }\n@media (min-width: 500px) { p { color: blue } }\n p { margin: 0 }",
-            "<p>x</p>",
-        )
-        self.assertEqual(
-            open_query(page, "s.css", 3, 690).warnings,
-            ("@media (max-width: 699px) (line 1) holds until 699, so both hold from 690 to 699.",),
-        )
-        self.assertEqual(
-            open_query(page, "s.css", 3, 702).warnings,
-            ("@media (max-width: 699px) (line 1) holds until 699, so neither holds from 700 to 701.",),
-        )
-        self.assertEqual(open_query(page, "s.css", 3, 700).warnings, ())
-
-    def test_a_sheet_that_is_not_linked(self) -> None:
-        with self.assertRaisesRegex(InputError, "not a sheet that the page links"):
-            open_query(linked("", "<p>x</p>"), "other.css", 1, 700)
 
 
 class States(unittest.TestCase):

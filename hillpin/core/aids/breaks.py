@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..errors import InputError
-from ..files import Changed
 from ..page import Page
 from ..styles.media import Viewport
 from ..styles.sheet import MediaBlock, Rule
@@ -59,7 +58,7 @@ def open_query(page: Page, file: str, line: int, at: int, before: str | None = N
     if chosen and before is not None:
         text = with_former(text, rule, before)
         place = page.sheets.rules.index(rule)
-        page = Page(Changed(page.files, file, text), page.path)
+        page = page.with_text(file, text)
         rule = page.sheets.rules[place]
         warnings.append(f"{' and '.join(dict.fromkeys(name for name, _ in chosen))}: the change counts in the query; outside it stands what stood before.")
     chosen = chosen or [(one.name, one.text) for one in rule.declarations if one.line == line]

@@ -8,17 +8,16 @@ from fractions import Fraction
 
 from ..edit import edit_sheet
 from ..errors import InputError
-from ..files import Changed
 from ..markup.tree import Element
 from ..page import Page
+from ..styles.declarations import Declaration
+from ..styles.properties import PROPERTIES
 from ..styles.sheet import Rule
 from .goal import NUMBER, Goal, Place, place_of_number, quantity_of, written
 from .sheet_text import extent_of
 
 MOST_TRIED = 60
 """Numbers that are tried at most, those of the box's own rules first."""
-COARSE = frozenset(["color", "background", "background-color", "background-image", "transition", "animation", "z-index", "opacity", "font-weight", "box-shadow", "text-shadow"])
-"""Properties whose numbers move no box."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +66,7 @@ def _moved(trial: Page, page: Page, index: int, goal: Goal, place: Place) -> Fra
                 return _quantity(trial, index, goal)
             finally:
                 edit_sheet(trial, place.file, text)
-        return _quantity(Page(Changed(page.files, place.file, changed), page.path), index, goal)
+        return _quantity(page.with_text(place.file, changed), index, goal)
     except InputError:
         return None
 
@@ -85,7 +84,7 @@ def _candidates(page: Page, element: Element, goal: Goal) -> Iterator[tuple[Rule
                 continue
             for declaration in rule.declarations:
                 key = (declaration.file, declaration.line, declaration.column)
-                if declaration.name in COARSE or key in seen:
+                if key in seen or not _places(declaration):
                     continue
                 seen.add(key)
                 start, end = extent_of(text, declaration)
@@ -93,3 +92,11 @@ def _candidates(page: Page, element: Element, goal: Goal) -> Iterator[tuple[Rule
                     if len(seen) > MOST_TRIED:
                         return
                     yield rule, declaration.text, declaration.name, declaration.line, place_of_number(text, rule.file, found)
+
+
+def _places(declaration: Declaration) -> bool:
+    """Whether a declaration can move a box; a font's weight does so by its name's face, not by degrees."""
+    return any(
+        name.startswith("--") or (name in PROPERTIES and name != "font-weight" and PROPERTIES[name].effect != "paints")
+        for name in declaration.values
+    )

@@ -8,7 +8,6 @@ from fractions import Fraction
 
 from ..edit import edit_sheet
 from ..errors import InputError
-from ..files import Changed
 from ..markup.tree import Element
 from ..numbers import px
 from ..page import Page
@@ -101,7 +100,7 @@ class _Solver:
         if page.sheet_texts.get(place.file) is None:
             raise InputError(f"{place.file} is not a sheet that the page links.")
         self.text = page.sheet_texts[place.file]
-        self.current = Page(Changed(page.files, place.file, self.text), page.path)
+        self.current = page.with_text(place.file, self.text)
         self.known: dict[Fraction, Fraction] = {}
         self.added: list[int] = []
         """Widths between two at which a value that did it elsewhere failed."""
@@ -139,7 +138,7 @@ class _Solver:
         """The length in px that meets the goal, whatever the number's own unit is."""
         text = f"{self.text[: self.place.start]}{written(self.place.value)}px{self.text[self.place.end :]}"
         place = Place(self.place.file, self.place.start, self.place.start + len(written(self.place.value)) + 2, self.place.value, "px")
-        page = Page(Changed(self.page.files, self.place.file, text), self.page.path)
+        page = self.page.with_text(self.place.file, text)
         solved = _Solver(page, page.document.elements[self.index], place, self.goal, self.stopped).solve()
         return Fraction(solved.value) if solved.value is not None else None
 
@@ -164,7 +163,7 @@ class _Solver:
 
     def _carry(self, text: str) -> Element:
         if not edit_sheet(self.current, self.place.file, text):
-            self.current = Page(Changed(self.page.files, self.place.file, text), self.page.path)
+            self.current = self.page.with_text(self.place.file, text)
         return self.current.document.elements[self.index]
 
     def _fails_at(self, value: Fraction) -> int | None:

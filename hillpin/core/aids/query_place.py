@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from ..files import Changed
 from ..markup.tree import Element
 from ..page import Page
 from ..styles.cascade import ActiveRules
@@ -127,7 +126,7 @@ def _rivals(page: Page, rule: Rule, fields: set[str]) -> list[Rule]:
 
 def losses(page: Page, file: str, text: str, rule: Rule, condition: str) -> list[str]:
     """Where the rule in a new query does not win although it should: tried on the page at every width."""
-    after = Page(Changed(page.files, file, text), page.path)
+    after = page.with_text(file, text)
     query = parse_media(tokens_of(condition))
     widths = widths_to_try(after)
     own = _holds([*rule.media, query], widths)

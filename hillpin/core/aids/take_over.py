@@ -8,7 +8,6 @@ from __future__ import annotations
 import re
 
 from ..errors import InputError
-from ..files import Changed
 from ..markup.tree import Element
 from ..page import Layout, Page
 from ..styles.cascade import ActiveRules
@@ -108,7 +107,7 @@ def _narrowed_part(page: Page, section: Element, name: str, part: str) -> str:
 
 def _check(page: Page, element: Element, rule: Rule, into: str, text: str, viewport: Viewport) -> None:
     """Raises InputError unless every declaration of the new rule wins on the element, where its queries hold."""
-    after = Page(Changed(page.files, into, text), page.path)
+    after = page.with_text(into, text)
     target = after.document.elements[element.index]
     last = max((one for one in after.sheets.rules if one.file == into), key=lambda one: one.order)
     at = _viewport_of(last, viewport)

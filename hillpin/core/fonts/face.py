@@ -23,7 +23,6 @@ def effective(size: float) -> float:
     return f32(math.floor(f32(f32(size) * 100)) / 100)
 
 
-
 @dataclass(frozen=True, slots=True)
 class Metrics:
     """Vertical metrics at a size, in whole px as the browser rounds them."""

@@ -321,9 +321,10 @@ def was_inline(box: Box) -> bool:
 
 def halves_before(container: Box, box: Box) -> int:
     """How many halves of the room are before a box out of flow that would stand alone on a line, by ``text-align``."""
-    if not was_inline(box):
-        return 0
-    align = container.style.text_align
+    return _halves(container.style.text_align) if was_inline(box) else 0
+
+
+def _halves(align: str) -> int:
     return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
 
 
@@ -345,11 +346,7 @@ def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
     if align == "justify":
         spaces = sum(text[part.start : part.end].count(" ") for part in line.parts if part.item.kind == ItemKind.TEXT)
         return (0, free / 64 / spaces) if spaces else (0, 0.0)
-    if align in ("right", "end", "-webkit-right"):
-        return free, 0.0
-    if align in ("center", "-webkit-center"):
-        return free // 2, 0.0
-    return 0, 0.0
+    return free * _halves(align) // 2, 0.0
 
 
 def atomic_baseline(box: Box, fragment: Fragment) -> int | None:

@@ -11,6 +11,7 @@ from bisect import bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from .tags import Tag, tags_of
 from .tree import Document, Element, Text
 
 VOID = frozenset(["area", "base", "br", "col", "embed", "hr", "img", "input", "link", "meta", "param", "source", "track", "wbr", "basefont", "bgsound", "frame", "keygen"])
@@ -20,7 +21,6 @@ FORMATTING = frozenset(["a", "b", "big", "code", "em", "font", "i", "nobr", "s",
 """Elements that are opened again where they were not closed in time (HTML 13.2.4.3)."""
 ENDS_UNTOLD = ("colgroup", "form")
 """Elements of which the parser does not tell where they ended."""
-RAW = frozenset(["script", "style", "textarea", "title", "xmp", "iframe", "noembed", "noframes", "noscript"])
 HIDDEN = ("template", "select", "noscript", "svg", "math", "frameset")
 """What is inside follows rules of its own, or is read by browsers in more than one way: nothing is said of it."""
 WORDS_OF_CODE = frozenset(["code", "pre", "kbd", "samp", "textarea", "title", "script", "style", "xmp"])
@@ -30,8 +30,6 @@ TAG_NAMES = frozenset(
 MOST = 200
 """Problems told of one page at most."""
 
-_OPENING = re.compile(r"<(?:!--|[!?]|(/?)([A-Za-z][^\s/>]*))")
-_ATTRIBUTE = re.compile(r"""[\s/]*([^\s/>=][^\s/>=]*)(?:\s*=\s*("[^"]*"|'[^']*'|[^\s>"'][^\s>]*))?""")
 _LOST_BRACKET = re.compile(r"(?<![\w<-])(/?)([A-Za-z][A-Za-z0-9]{0,9})>")
 
 
@@ -42,63 +40,6 @@ class MarkupProblem:
     line: int
     message: str
     index: int | None
-
-
-@dataclass(slots=True)
-class Tag:
-    """A tag as the source has it. ``end`` is past its ``>``; -1 where it never ends."""
-
-    name: str
-    offset: int
-    end: int
-    is_end: bool
-    is_self_closing: bool
-    repeated: str | None
-    """An attribute that it has more than once."""
-    quote: str | None
-    """An attribute's name with a quote or ``<`` in it: one of the quotes before it is missing."""
-
-
-def tags_of(source: str) -> Iterator[Tag]:
-    """The tags of a source in order, comments and raw text left out."""
-    lowered, at = source.lower(), 0
-    while (found := _OPENING.search(source, at)) is not None:
-        if found.group(2) is None:
-            closing = "-->" if found.group().endswith("--") else ">"
-            end = source.find(closing, found.end() - (2 if closing == "-->" else 0))
-            if end < 0:
-                return
-            at = end + len(closing)
-            continue
-        tag = _tag(source, found)
-        yield tag
-        if tag.end < 0:
-            return
-        at = tag.end
-        if tag.name in RAW and not tag.is_end:
-            at = lowered.find(f"</{tag.name}", at)
-            if at < 0:
-                return
-
-
-def _tag(source: str, found: re.Match[str]) -> Tag:
-    tag = Tag(found.group(2).lower(), found.start(), -1, bool(found.group(1)), False, None, None)
-    names: set[str] = set()
-    at = found.end()
-    while (part := _ATTRIBUTE.match(source, at)) is not None:
-        name, at = part.group(1).lower(), part.end()
-        if part.group(2) is None and source[at : at + 1] == "=":
-            # A value whose quote never ends.
-            return tag
-        if name in names and tag.repeated is None:
-            tag.repeated = name
-        if tag.quote is None and any(mark in name for mark in "\"'<"):
-            tag.quote = name
-        names.add(name)
-    close = source.find(">", at)
-    if close >= 0 and not source[at:close].strip("/ \t\n\f"):
-        tag.end, tag.is_self_closing = close + 1, source[close - 1] == "/"
-    return tag
 
 
 def check_markup(document: Document) -> list[MarkupProblem]:

@@ -8,7 +8,6 @@ from itertools import pairwise
 from typing import Literal
 
 from ..errors import InputError
-from ..files import Changed
 from ..markup.tree import Element
 from ..naming import own_selector
 from ..page import Layout, Page
@@ -37,7 +36,7 @@ class Conversion:
 
     def page(self, page: Page) -> Page:
         """The page as it would be."""
-        return Page(Changed(page.files, self.file, self.text), page.path)
+        return page.with_text(self.file, self.text)
 
 
 def convert(page: Page, container: Element, target: Target, fluid: bool = False, loosen: bool = False) -> Conversion:

@@ -14,7 +14,7 @@ _ENDLESS = re.compile(rf"(?<![0-9.])([0-9]{{{_MOST_DIGITS}}})[0-9]+")
 
 def bounded(css: str) -> str:
     """The text with numbers cut that are longer than any integer Python reads; all else as it is."""
-    return _ENDLESS.sub(r"\1", css)
+    return _ENDLESS.sub(r"\1", css) if len(css) > _MOST_DIGITS else css
 
 
 def unclosed_brace(css: str) -> int | None:

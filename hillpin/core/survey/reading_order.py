@@ -10,7 +10,7 @@ from ..layout.boxes import Kind
 from ..markup.numbers import parse_integer
 from ..markup.tree import Element
 from .arrangement import rows_by_place
-from .findings import Finding, Masks, Survey, box_of, declared, is_hidden, name_of, place_of
+from .findings import Finding, Masks, Place, Survey, box_of, declared, is_hidden, name_of, place_of
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -30,7 +30,7 @@ def eye_order(survey: Survey) -> list[Finding]:
 
 
 def _reordered(survey: Survey, stretch: Stretch, parent: Element) -> dict[tuple[int, int], np.ndarray]:
-    """Neighbours in the source, of which the later one stands before the earlier."""
+    """The first neighbours in the source of which the later one stands before the earlier, and at which widths."""
     box = box_of(stretch, parent)
     if box is None or box.kind not in (Kind.FLEX, Kind.GRID) or len(parent.elements) < 2 or parent in stretch.layout.unmodelled_elements:
         return {}
@@ -40,7 +40,6 @@ def _reordered(survey: Survey, stretch: Stretch, parent: Element) -> dict[tuple[
     indexes = [one.index for one in items]
     rows = rows_by_place(stretch, indexes)
     from_right = box.style.direction == "rtl"
-    found: dict[tuple[int, int], np.ndarray] = {}
     for place, (earlier, later) in enumerate(pairwise(indexes)):
         above = rows[:, place + 1] < rows[:, place]
         shift = stretch.x[:, later] - stretch.x[:, earlier]
@@ -50,8 +49,8 @@ def _reordered(survey: Survey, stretch: Stretch, parent: Element) -> dict[tuple[
         shared_y = np.minimum(stretch.bottom[:, later], stretch.bottom[:, earlier]) - np.maximum(stretch.y[:, later], stretch.y[:, earlier])
         mask = (above | before) & ~((shared_x > HALF) & (shared_y > HALF))
         if mask.any():
-            found[later, earlier] = np.asarray(mask)
-    return dict(list(found.items())[:1])
+            return {(later, earlier): np.asarray(mask)}
+    return {}
 
 
 def _counts(survey: Survey, stretch: Stretch, element: Element) -> bool:
@@ -76,7 +75,7 @@ def _order_finding(survey: Survey, first: Element, second: Element, low: int, hi
         style = survey.style(element, stretch)
         winner = next((found for name in ("order", "grid_row_start", "grid_column_start", "grid_column_end") if (found := declared(style, name)) is not None and found.declaration is not None), None)
         if winner is not None and winner.declaration is not None:
-            place = type(place)(winner.declaration.file, winner.declaration.line)
+            place = Place(winner.declaration.file, winner.declaration.line)
             break
     both = all(any(_is_focusable(one) for one in (element, *element.descendants())) for element in (first, second))
     keyboard = "; the keyboard goes by the source too, so the focus jumps back" if both else ""

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 
 from ..edit import edit_sheet
 from ..errors import InputError
-from ..files import Changed
 from ..page import Page
 from .compare import Difference, compare
 from .findings import Finding, Fix
@@ -58,7 +57,7 @@ def _with(page: Page, fix: Fix) -> Page | None:
         return None
     try:
         fresh = Page(page.files, page.path)
-        return fresh if edit_sheet(fresh, fix.file, changed) else Page(Changed(page.files, fix.file, changed), page.path)
+        return fresh if edit_sheet(fresh, fix.file, changed) else page.with_text(fix.file, changed)
     except InputError:
         return None
 
