@@ -77,14 +77,11 @@ def _between(solvers: list[_Solver], tried: list[Solved], place: Place) -> Solve
 
 
 def _neither(solvers: list[_Solver], tried: list[Solved]) -> Solved:
-    for one, other, own in ((solvers[0], solvers[1], tried[0]), (solvers[1], solvers[0], tried[1])):
-        if own.value is None:
-            return own
-        value = Fraction(own.value)
-        if own is tried[1]:
-            break
-        return Solved(None, one.text, own.reaches, f"No one number does both: with {written(value)}{one.place.unit} {one.words(value)}, and then {other.words(value)}.")
-    return tried[0]
+    (first, second), own = solvers, tried[0]
+    if own.value is None:
+        return own
+    value = Fraction(own.value)
+    return Solved(None, first.text, own.reaches, f"No one number does both: with {written(value)}{first.place.unit} {first.words(value)}, and then {second.words(value)}.")
 
 
 class _Solver:

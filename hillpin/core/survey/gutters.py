@@ -12,7 +12,7 @@ from ..numbers import px
 from ..styles.style import ComputedStyle
 from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, name_of, place_of
 from .fixes import added, change
-from .rows import Group, groups_in, row_numbers
+from .rows import Group, groups_in, percent_in, row_numbers
 from .tables import ABSENT
 from .walk import Stretch
 
@@ -168,8 +168,7 @@ def _percent(style: ComputedStyle | None) -> float:
         return 0.0
     for length in (style.flex_basis, style.width):
         if not length.is_auto and length.has_percentage:
-            whole = 64 * 100_000
-            return (length.resolve(whole) - length.resolve(0)) * 100 / whole
+            return percent_in(length)
     return 0.0
 
 

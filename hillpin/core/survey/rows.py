@@ -11,6 +11,7 @@ from ..layout.boxes import Box, Kind
 from ..markup.tree import Element
 from ..numbers import px
 from ..styles.style import ComputedStyle
+from ..styles.values import Length
 from .boxes import content_widths
 from .findings import Finding, Fix, Survey, box_of, declared, name_of, place_of, runs_of
 from .fixes import added, change
@@ -202,6 +203,12 @@ def _ways(survey: Survey, stretch: Stretch, key: tuple[int, ...], gap: float, ov
     return (*ways, *_less(survey, stretch, elements, gap))
 
 
+def percent_in(length: Length) -> float:
+    """How much a length grows with its basis, in percent of that."""
+    whole = 64 * 100_000
+    return (length.resolve(whole) - length.resolve(0)) * 100 / whole
+
+
 def _less(survey: Survey, stretch: Stretch, elements: list[Element], gap: float) -> tuple[Fix, ...]:
     """The width that boxes of one rule can have so that they fit: an equal part of what gaps, margins and edges leave."""
     styles = [survey.style(one, stretch) for one in elements]
@@ -217,7 +224,7 @@ def _less(survey: Survey, stretch: Stretch, elements: list[Element], gap: float)
         for length in lengths:
             if not length.is_auto:
                 taken += length.resolve(0)
-                percent += (length.resolve(64 * 100_000) - length.resolve(0)) * 100 / (64 * 100_000)
+                percent += percent_in(length)
         if style.box_sizing == "content-box":
             taken += style.border_left_width + style.border_right_width
     room = 100 - percent
