@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from .layout.across_sizes import NotAcrossError
 from .layout.chain import chain_to
-from .layout.context import Context
+from .layout.entry import Pass
 from .layout.moving import Moving
 from .markup.tree import Element
 from .notes import turning_widths
@@ -107,7 +107,7 @@ def _at_once(page: Page, element: Element, low: int, high: int, height: int) -> 
         return None
     basis = np.arange(low, high + 1, dtype=np.int64) * 64
     try:
-        width = chain.width(Context(Viewport(low, height), page.fonts), basis, len(basis), Moving(resolver, chain.sources, low, high, height))
+        width = chain.width(Pass(Viewport(low, height), page.fonts), basis, len(basis), Moving(resolver, chain.sources, low, high, height))
     except NotAcrossError:
         return None
     widths = np.broadcast_to(width, basis.shape) / 64

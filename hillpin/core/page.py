@@ -22,11 +22,12 @@ from .fonts.store import FontStore
 from .layout.boxes import Box
 from .layout.context import Context
 from .layout.controls import Pictures
+from .layout.entry import Pass, layout_root
 from .layout.fragments import Fragment
 from .layout.generate import BoxTree, Generator
 from .layout.geometry import Collector, GeneratedBox
-from .layout.layout import layout_root
 from .layout.matrix import Rect
+from .layout.recorder import SILENT
 from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
@@ -38,7 +39,8 @@ from .styles.sheet import Context as SheetContext
 from .styles.sheet import Sheets
 from .styles.style import ComputedStyle
 from .styles.variables import tokens_of
-from .working.record import Recorder
+from .working.record import Sums
+from .working.workings import Workings
 
 if TYPE_CHECKING:
     from .layout.blend import Walk
@@ -98,7 +100,8 @@ class Layout:
     scroll_width: int
     unmodelled: list[UnmodelledFeature]
     unmodelled_elements: set[Element]
-    recorder: Recorder | None = None
+    sums: Sums | None = None
+    """How each number came about, where that was asked for."""
     generated: dict[tuple[Element, str], GeneratedBox] = field(default_factory=dict)
     """The boxes of pseudo-elements, by their element and name: ``before``, ``after``."""
     elements: list[Element] = field(default_factory=list)
@@ -130,6 +133,7 @@ class Step:
     tree: BoxTree
     ctx: Context
     resolver: StyleResolver
+    sums: Sums | None = None
 
 
 class Page:
@@ -246,7 +250,7 @@ class Page:
         step = self._step(viewport, record, about, None)
         collector = Collector(step.ctx)
         collector.collect(step.root)
-        return self._finished(viewport, step.root, step.tree, collector, step.ctx)
+        return self._finished(viewport, step.root, step.tree, collector, step.ctx, step.sums)
 
     def restyle_at(self, width: int, height: int) -> tuple[BoxTree, StyleResolver]:
         """The boxes and styles at a viewport, without laying out."""
@@ -261,9 +265,9 @@ class Page:
         containers = self._containers if self.has_containers else {}
         for _ in range(MOST_CONTAINER_PASSES):
             tree, resolver = self._tree(viewport, containers)
-            recorder = Recorder() if record else None
             recorded = _recorded(tree, about) if record else []
-            ctx = Context(viewport, self.fonts, recorder, frozenset(map(id, recorded)) if about is not None else None, walk)
+            sums = Workings(frozenset(map(id, recorded)) if about is not None else None) if record else None
+            ctx = Pass(viewport, self.fonts, sums or SILENT, walk)
             for box in recorded:
                 box.forget()
             root = layout_root(ctx, tree.root)
@@ -272,7 +276,7 @@ class Page:
                 break
             containers = found
         self._containers = found
-        return Step(root, tree, ctx, resolver)
+        return Step(root, tree, ctx, resolver, sums)
 
     def _answers(self, containers: dict[Element, ContainerSize]) -> tuple[object, ...]:
         """What every container query says of every container: all that the rules take from the sizes."""
@@ -306,7 +310,7 @@ class Page:
         self.trees[key] = (tree, resolver)
         return tree, resolver
 
-    def _finished(self, viewport: Viewport, root: Fragment, tree: BoxTree, collector: Collector, ctx: Context) -> Layout:
+    def _finished(self, viewport: Viewport, root: Fragment, tree: BoxTree, collector: Collector, ctx: Context, sums: Sums | None) -> Layout:
         noted: list[tuple[Box | None, Element | None, str]] = list(tree.unmodelled)
         tree.noted |= ctx.unmodelled
         noted += [(item.box, _element_of(item.box), item.feature) for item in tree.noted.values()]
@@ -323,7 +327,7 @@ class Page:
                 affected.add(element)
         return Layout(
             viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,
-            list(features.values()), affected, ctx.recorder, collector.generated, self.document.elements,
+            list(features.values()), affected, sums, collector.generated, self.document.elements,
         )  # fmt: skip
 
     def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:

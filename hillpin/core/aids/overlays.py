@@ -6,9 +6,9 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from ..layout.boxes import FLEX, GRID, INLINE
-from ..layout.flex_lengths import FlexLine
+from ..layout.flex_line import FlexLine
 from ..layout.fragments import Fragment
-from ..layout.grid import GridAxis
+from ..layout.grid_axis import GridAxis
 from ..markup.tree import Element
 from ..page import Layout
 

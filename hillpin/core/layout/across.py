@@ -29,11 +29,11 @@ from .across_sizes import (
     resolve_block,
 )
 from .boxes import BLOCK, Box
+from .containing import containing_box, ways_of_positioned
 from .context import Context
 from .inline_items import prepare
 from .margins import asks_no_height
 from .moving import Moving
-from .positioned import containing_box, ways_of_positioned
 from .sizing import justification
 from .strips import Formatting, Inside, Placement, Question, Single, Strip, Strut, Waiting, is_something, joined, plus
 

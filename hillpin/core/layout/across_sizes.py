@@ -148,9 +148,7 @@ def _resolve_inline(ctx: Context, box: Box, length: Length, edges: EdgesAcross, 
     margins = edges.margin_left + edges.margin_right
     if kind == Kind.STRETCH:
         return larger(available - margins, edges.inline)
-    from .intrinsic import content_sizes
-
-    low, high = content_sizes(ctx, box)
+    low, high = ctx.content_sizes(box)
     if kind == Kind.MIN_CONTENT:
         return low + edges.inline
     if kind == Kind.MAX_CONTENT:
@@ -168,9 +166,7 @@ def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Un
     if style.width.kind != AUTO_KIND:
         width = _resolve_inline(ctx, box, style.width, edges, available)
     elif shrink:
-        from .intrinsic import content_sizes
-
-        low, high = content_sizes(ctx, box)
+        low, high = ctx.content_sizes(box)
         width = larger(low, smaller(high, minus(available, margins + edges.inline))) + edges.inline
     else:
         width = larger(available - margins, edges.inline)

@@ -115,6 +115,7 @@ class BlendedFragment(Fragment):
     """A fragment on the line between two; what is inside is made when it is asked for."""
 
     __slots__ = ("high", "low", "made", "part", "span", "whole")
+    is_blended = True
 
     def __init__(self, low: Fragment, high: Fragment, part: int, whole: int) -> None:
         self.low, self.high, self.part, self.whole = low, high, part, whole
@@ -266,8 +267,9 @@ class Walk:
         fragment.span = span
         return fragment, tuple([between(m, n, part, whole) for m, n in zip(a.more, b.more, strict=True)])
 
-    def keep(self, box: Box, kind: int, sample: Sample) -> None:
+    def keep(self, box: Box, kind: int, asked: tuple[int, ...], fragment: Fragment, more: tuple[int, ...] = ()) -> None:
         """Remember what a box came to, and see whether it is on the line between its neighbours."""
+        sample = Sample(asked, fragment, more)
         if box.walked is None:
             box.walked = {}
         memory: Memory | None = box.walked.get(kind)

@@ -6,17 +6,15 @@ up by ``top_margins`` first, so floats inside are put where they stay.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, NamedTuple
-
 from ..units import INDEFINITE
 from .boxes import BLOCK, TABLE, Box, Edges, edges_of
-from .context import Context
+from .context import Context, Walked
 from .floats import Floats
 from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from .inline_metrics import style_metrics
+from .inside import NO_STRUT, Flow, Inside, Strut
 from .lines import halves_before, layout_lines
-from .margins import NO_STRUT, Strut, top_margins
+from .margins import top_margins
 from .positioned import place_out_of_flow
 from .sizing import (
     auto_margins,
@@ -28,37 +26,6 @@ from .sizing import (
     relative_offset,
     resolve_block,
 )
-
-if TYPE_CHECKING:
-    from .blend import Walk
-
-
-class Flow(NamedTuple):
-    """A block laid out in flow: its fragment and the margins that stick out at its bottom."""
-
-    fragment: Fragment
-    bottom: Strut
-    through: bool
-    """Whether its top and bottom margins adjoin (it is empty)."""
-
-
-@dataclass(slots=True)
-class Inside:
-    """What is in a block container, relative to its content box."""
-
-    height: int = 0
-    bottom: Strut = NO_STRUT
-    children: list[Placed] = field(default_factory=list)
-    inlines: list[InlineRect] = field(default_factory=list)
-    out_of_flow: list[OutOfFlow] = field(default_factory=list)
-    first_baseline: int | None = None
-    last_baseline: int | None = None
-    right: int = 0
-    through: bool = False
-    cleared_at_end: bool = False
-    line_count: int = 0
-    line_height: int = 0
-    breaks: int = 0
 
 
 def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
@@ -80,10 +47,7 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     if box.role == "button" and fragment.first_baseline is None:
         fragment.first_baseline = fragment.last_baseline = edges.top + shift
     fragment.content_height = content + edges.block
-    if ctx.recorder is not None:
-        from ..working.blocks import record_block
-
-        record_block(ctx, box, edges, space, fragment, inside, floats)
+    ctx.recorder.block(box, edges, space, fragment, inside, floats)
     return fragment
 
 
@@ -153,24 +117,19 @@ class _BlockFlow:
         return self.y if self.at_top else self.y + self.strut.total
 
     def _float(self, box: Box) -> None:
-        from .layout import layout
-
         y = self._here()
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
             y = max(y, edge - self.cy) if edge is not None else y
         edges = edges_of(box, self.width)
-        fragment = layout(self.ctx, box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
         outer_width = fragment.width + edges.margin_left + edges.margin_right
         outer_height = fragment.height + edges.margin_top + edges.margin_bottom
         x, top = self.floats.place(
             box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
         )
         self._add(x - self.cx + edges.margin_left, top - self.cy + edges.margin_top, fragment)
-        if self.ctx.recorder is not None:
-            from ..working.blocks import record_float
-
-            record_float(self.ctx, box, edges, self, x - self.cx, top - self.cy)
+        self.ctx.recorder.float(box, edges, self, x - self.cx, top - self.cy)
 
     def _block(self, box: Box) -> None:
         margins = top_margins(self.ctx, box, self.width, self.floats)
@@ -192,10 +151,7 @@ class _BlockFlow:
             self.ctx, box, self.width, border_width, self.percent_block, self.floats, self.cx + x, self.cy + hypothetical
         )
         self._add(x, hypothetical, flow.fragment)
-        if self.ctx.recorder is not None:
-            from ..working.blocks import record_in_flow
-
-            record_in_flow(self.ctx, box, edges, self, x, hypothetical, joined, cleared)
+        self.ctx.recorder.in_flow(box, edges, self, x, hypothetical, joined, cleared)
         if flow.through:
             if cleared:
                 self.at_top = False
@@ -229,27 +185,20 @@ class _BlockFlow:
 
     def _independent(self, box: Box, y: int) -> None:
         """A box with a formatting context of its own: beside the floats where it fits, else below (§9.5)."""
-        from .layout import layout
-
         edges = edges_of(box, self.width)
         space = Space(self.width, percent_block=self.percent_block, shrink=box.kind == TABLE)
         floats = self.floats
         if floats.items and floats.lowest > self.cy + y:
             fragment, x, y = self._beside_floats(box, edges, space, y)
         else:
-            fragment = layout(self.ctx, box, space)
+            fragment = self.ctx.layout(box, space)
             left, right = auto_margins(edges, fragment.width, self.width)
             x = left + self._shift(box, left + fragment.width + right, edges)
         self._add(x, y, fragment)
-        if self.ctx.recorder is not None:
-            from ..working.blocks import record_in_flow
-
-            record_in_flow(self.ctx, box, edges, self, x, y, self.strut.plus(edges.margin_top), False)
+        self.ctx.recorder.in_flow(box, edges, self, x, y, self.strut.plus(edges.margin_top), False)
         self._after(y + fragment.height, NO_STRUT.plus(edges.margin_bottom))
 
     def _beside_floats(self, box: Box, edges: Edges, space: Space, y: int) -> tuple[Fragment, int, int]:
-        from .layout import layout
-
         floats = self.floats
         while True:
             left, right = floats.bounds(self.cy + y, 1, self.cx, self.cx + self.width)
@@ -262,25 +211,23 @@ class _BlockFlow:
             edge = floats.next_edge(self.cy + y, fragment.height)
             if edge is None or (fits and fragment.width > 0) or (left == self.cx and right == self.cx + self.width):
                 if edge is None:
-                    fragment = layout(self.ctx, box, space)
+                    fragment = self.ctx.layout(box, space)
                     x = auto_margins(edges, fragment.width, self.width)[0]
                 return fragment, x, y
             y = max(edge - self.cy, y + 1)
 
     def _between(self, box: Box, edges: Edges, space: Space, left: int, right: int) -> tuple[Fragment, int]:
         """The box laid out in a gap between floats; its margins may lie over them."""
-        from .layout import layout
-
         start = max(left, edges.margin_left)
         end = min(right, self.width - edges.margin_right)
         if box.style.width.is_auto and not space.shrink:
             room = max(end - start, edges.inline)
             narrow = space._replace(inline=room + edges.margin_left + edges.margin_right)
-            fragment = layout(self.ctx, box, narrow)
+            fragment = self.ctx.layout(box, narrow)
         elif space.shrink and box.style.width.is_auto:
-            fragment = layout(self.ctx, box, space._replace(inline=max(end - start, 0) + edges.margin_left + edges.margin_right))
+            fragment = self.ctx.layout(box, space._replace(inline=max(end - start, 0) + edges.margin_left + edges.margin_right))
         else:
-            fragment = layout(self.ctx, box, space)
+            fragment = self.ctx.layout(box, space)
         free = max(end - start - fragment.width, 0)
         if edges.auto_left and edges.auto_right:
             start += free // 2
@@ -309,7 +256,7 @@ def layout_in_flow(
     ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int
 ) -> Flow:
     """A block that shares its parent's formatting context, with its border box at (bx, by) in it."""
-    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and not ctx.records(box)
+    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and not ctx.recorder.wants(box)
     key = (basis, width, percent_block)
     if cacheable:
         known: Flow | None = box.flow_cache.get(key)
@@ -337,7 +284,7 @@ def flow_alone(ctx: Context, box: Box, asked: tuple[int, int, int]) -> Flow:
     return _in_flow(ctx, box, *asked, Floats(), 0, 0)
 
 
-def _flow_on_line(walk: Walk, box: Box, asked: tuple[int, int, int]) -> Flow | None:
+def _flow_on_line(walk: Walked, box: Box, asked: tuple[int, int, int]) -> Flow | None:
     found = walk.find(box, IN_FLOW, asked)
     if found is None:
         return None
@@ -346,10 +293,8 @@ def _flow_on_line(walk: Walk, box: Box, asked: tuple[int, int, int]) -> Flow | N
     return Flow(fragment, Strut(positive, negative), bool(through))
 
 
-def _keep_flow(walk: Walk, box: Box, asked: tuple[int, int, int], flow: Flow) -> None:
-    from .blend import Sample
-
-    walk.keep(box, IN_FLOW, Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through))))
+def _keep_flow(walk: Walked, box: Box, asked: tuple[int, int, int], flow: Flow) -> None:
+    walk.keep(box, IN_FLOW, asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
 
 def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int) -> Flow:
@@ -374,8 +319,5 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     fragment.basis = basis
     if fragment.out_of_flow:
         place_out_of_flow(ctx, fragment)
-    if ctx.recorder is not None:
-        from ..working.blocks import record_block
-
-        record_block(ctx, box, edges, space, fragment, inside, None)
+    ctx.recorder.block(box, edges, space, fragment, inside, None)
     return Flow(fragment, bottom, through)

@@ -1,17 +1,16 @@
-"""What every layout function is given besides its box."""
+"""What every layout function is given besides its box, and the one door between formatting contexts."""
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 from ..fonts.store import FontStore
 from ..styles.media import Viewport
-from ..working.record import Recorder
 from .boxes import Box
-
-if TYPE_CHECKING:
-    from .blend import Walk
+from .fragments import Fragment, Space
+from .recorder import SILENT, Recorder
 
 
 @dataclass(slots=True)
@@ -22,18 +21,41 @@ class Unmodelled:
     feature: str
 
 
+class Walked(Protocol):
+    """What a walk over widths knows of boxes between two widths that were laid out."""
+
+    def find(self, box: Box, kind: int, asked: tuple[int, ...]) -> tuple[Fragment, tuple[int, ...]] | None:
+        """A box's fragment where it is known to hold for what is asked, and numbers that go with it."""
+        ...
+
+    def keep(self, box: Box, kind: int, asked: tuple[int, ...], fragment: Fragment, more: tuple[int, ...] = ()) -> None:
+        """Remember what a box came to."""
+        ...
+
+
 @dataclass(slots=True)
-class Context:
-    """One layout pass at one viewport."""
+class Context(ABC):
+    """One layout pass at one viewport. A formatting context asks for another's boxes through ``layout`` alone, and for
+    what content wants through ``content_sizes``; ``entry.Pass`` knows who answers."""
 
     viewport: Viewport
     fonts: FontStore
-    recorder: Recorder | None = None
-    path: frozenset[int] | None = None
-    """Ids of the boxes whose steps are wanted, where not those of all are: the others may be remembered."""
-    walk: Walk | None = None
+    recorder: Recorder = SILENT
+    walk: Walked | None = None
     """Set while a survey walks the widths: boxes on a line between two widths are not laid out again."""
     unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
+
+    @abstractmethod
+    def layout(self, box: Box, space: Space) -> Fragment:
+        """The fragment of a box under constraints; equal constraints give the remembered fragment."""
+
+    @abstractmethod
+    def lay_out_anew(self, box: Box, space: Space) -> Fragment:
+        """The same without looking at what is remembered."""
+
+    @abstractmethod
+    def content_sizes(self, box: Box) -> tuple[int, int]:
+        """Min-content and max-content width of a box's content box, in 1/64 px."""
 
     @property
     def width(self) -> int:
@@ -44,14 +66,6 @@ class Context:
     def height(self) -> int:
         """Viewport height in 1/64 px."""
         return self.viewport.height * 64
-
-    def records(self, box: Box) -> bool:
-        """Whether the steps of a box are wanted, so that what is remembered of it does not do."""
-        return self.recorder is not None and (self.path is None or id(box) in self.path)
-
-    def recorder_for(self, box: Box) -> Recorder | None:
-        """The recorder where the steps of a box are wanted: sums that nobody reads are not written."""
-        return self.recorder if self.path is None or id(box) in self.path else None
 
     def note_unmodelled(self, box: Box, feature: str) -> None:
         """Name a feature that layout does not cover, once a box."""

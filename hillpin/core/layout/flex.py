@@ -7,8 +7,9 @@ from ..units import INDEFINITE
 from .alignment import Distribution, distribute, half, offset_of, split_safety, static_side
 from .boxes import REPLACED, Box, Edges, edges_of
 from .context import Context
-from .flex_items import Axes, FlexItem, cross_width, make_item
-from .flex_lengths import FlexLine, resolve_flexible_lengths
+from .flex_items import cross_width, make_item
+from .flex_lengths import resolve_flexible_lengths
+from .flex_line import Axes, FlexItem, FlexLine
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .intrinsic import contributions
 from .sizing import (
@@ -88,10 +89,7 @@ class _FlexLayout:
             self._align_main(line, inner_main)
             self._align_cross(line)
         fragment = self._fragment(lines, inner_main, inner_cross)
-        if self.ctx.recorder is not None:
-            from ..working.flex import record_flex
-
-            record_flex(self.ctx, self.box, self.axes, lines, inner_main, self.main_gap, fragment)
+        self.ctx.recorder.flex(self.box, self.axes, lines, inner_main, self.main_gap, fragment)
         return fragment
 
     # §9.3 main size determination
@@ -147,9 +145,7 @@ class _FlexLayout:
 
     def _hypothetical_cross_size(self, item: FlexItem) -> None:
         """Step 7: lay out with the used main size."""
-        from .layout import layout
-
-        item.fragment = layout(self.ctx, item.box, self._item_space(item))
+        item.fragment = self.ctx.layout(item.box, self._item_space(item))
         item.cross = item.fragment.height if self.axes.is_row else item.fragment.width
 
     def _line_cross_size(self, line: FlexLine, count: int) -> None:
@@ -205,8 +201,6 @@ class _FlexLayout:
 
     def _used_cross_size(self, item: FlexItem, line: FlexLine) -> None:
         """Step 11: an item that stretches is laid out again with the line's cross size."""
-        from .layout import layout
-
         style = item.box.style
         length = style.height if self.axes.is_row else style.width
         if not item.stretches or length.kind != AUTO_KIND:
@@ -218,7 +212,7 @@ class _FlexLayout:
             wanted = max(wanted, item.edges.inline)
             wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end)
         if item.box.kind == REPLACED or wanted != item.cross or self.axes.is_row:
-            item.fragment = layout(self.ctx, item.box, self._item_space(item, wanted))
+            item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))
         item.cross = wanted
 
     # §9.5 main-axis alignment

@@ -2,90 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import TYPE_CHECKING
-
 from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE, f32
 from .alignment import split_safety
-from .boxes import REPLACED, Box, Edges, edges_of
-from .fragments import Fragment, Space
-from .intrinsic import content_sizes
-from .sizing import clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
-
-if TYPE_CHECKING:
-    from .context import Context
-
-UNLIMITED = 1 << 40
-
-
-@dataclass(slots=True, eq=False)
-class Axes:
-    """The container's axes and inner sizes, in 1/64 px; INDEFINITE where not known."""
-
-    is_row: bool
-    main_reversed: bool
-    cross_reversed: bool
-    wraps: bool
-    inner_width: int
-    inner_height: int
-    percent_block: int
-
-    @property
-    def inner_main(self) -> int:
-        """Inner main size."""
-        return self.inner_width if self.is_row else self.inner_height
-
-    @property
-    def inner_cross(self) -> int:
-        """Inner cross size."""
-        return self.inner_height if self.is_row else self.inner_width
-
-
-@dataclass(slots=True, eq=False)
-class FlexItem:
-    """An item through the algorithm. Main and cross sizes are those of the border box."""
-
-    box: Box
-    edges: Edges
-    align: str
-    base: int = 0
-    base_words: str = ""
-    minimum: int = 0
-    minimum_words: str = ""
-    maximum: int = UNLIMITED
-    hypothetical: int = 0
-    main: int = 0
-    cross: int = 0
-    fragment: Fragment | None = None
-    frozen: bool = False
-    main_start: int = 0
-    main_end: int = 0
-    cross_start: int = 0
-    cross_end: int = 0
-    main_around: int = 0
-    """Padding and border of the main axis: the base's inner size is what shrinks."""
-    auto_main: tuple[bool, bool] = (False, False)
-    auto_cross: tuple[bool, bool] = (False, False)
-    ascent: int = 0
-    main_offset: int = 0
-    cross_offset: int = 0
-    is_definite: bool = False
-
-    @property
-    def outer_hypothetical(self) -> int:
-        """Hypothetical main size with margins."""
-        return self.hypothetical + self.main_start + self.main_end
-
-    @property
-    def outer_cross(self) -> int:
-        """Cross size with margins."""
-        return self.cross + self.cross_start + self.cross_end
-
-    @property
-    def stretches(self) -> bool:
-        """Whether the cross size is stretched to the line (§8.3)."""
-        return self.align in ("stretch", "normal") and not any(self.auto_cross)
+from .boxes import REPLACED, Box, edges_of
+from .context import Context
+from .flex_line import UNLIMITED, Axes, FlexItem
+from .fragments import Space
+from .replaced import ratio
+from .sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
 
 
 def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
@@ -176,7 +101,7 @@ class _Sizes:
             transferred = self._transferred()
             content = transferred
             if transferred == INDEFINITE or self.box.kind != REPLACED:
-                content = max(content, content_sizes(self.ctx, self.box)[0] + self.edges.inline)
+                content = max(content, self.ctx.content_sizes(self.box)[0] + self.edges.inline)
             content = self._through_ratio(content)
         else:
             content = self._content_height()
@@ -205,8 +130,6 @@ class _Sizes:
 
     def _ratio(self) -> float | None:
         if self.box.kind == REPLACED:
-            from .replaced import ratio
-
             return ratio(self.box)
         declared = self.box.style.aspect_ratio
         return declared[1] if declared is not None else None
@@ -290,24 +213,20 @@ class _Sizes:
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
         if self.axes.is_row:
-            return content_sizes(self.ctx, self.box)[1] + self.edges.inline
+            return self.ctx.content_sizes(self.box)[1] + self.edges.inline
         return self._content_height()
 
     def _clamped_cross(self, cross: int) -> int:
         if self.axes.is_row:
-            from .sizing import clamp_block
-
             return clamp_block(self.box, cross, self.edges, self.axes.percent_block)
         margins = self.edges.margin_left + self.edges.margin_right
         return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins)
 
     def _content_height(self) -> int:
         """The height that the content makes at the item's width."""
-        from .layout import layout
-
         width = cross_width(self.ctx, self.item, self.axes)
         space = Space(self.axes.inner_width, percent_block=self.axes.percent_block, fixed_inline=width, shrink=width == INDEFINITE)
-        fragment = layout(self.ctx, self.box, space)
+        fragment = self.ctx.layout(self.box, space)
         if self.box.kind == REPLACED:
             return fragment.height
         return max(fragment.content_height or fragment.height, self.edges.block)

@@ -2,27 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-
-from .flex_items import FlexItem
-
-
-@dataclass(slots=True, eq=False)
-class FlexLine:
-    """Items that stand on one line, with the sizes of the line in 1/64 px."""
-
-    items: list[FlexItem]
-    cross: int = 0
-    cross_offset: int = 0
-    ascent: int = 0
-    descent: int = 0
-    """The room below the last baselines that items share."""
-    free: int = 0
-    """Free space before flexing."""
-    factor_sum: float = 0.0
-    growing: bool = True
-    shares: dict[int, int] = field(default_factory=dict)
-    """What each item (by identity) was given of the free space."""
+from .flex_line import FlexItem, FlexLine
 
 
 def round_half_away(value: float) -> int:

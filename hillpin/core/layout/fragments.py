@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any, NamedTuple
+from typing import Any, ClassVar, NamedTuple
 
 from ..units import INDEFINITE
 from .boxes import Box, Edges, edges_of
@@ -25,7 +25,6 @@ class Space(NamedTuple):
     shrink: bool = False
     content_shift: int = 0
 
-
     def without_height(self) -> Space:
         """The same without what only percentages of height and ``stretch`` inside would use."""
         return Space(self.inline, INDEFINITE, INDEFINITE, self.fixed_inline, self.fixed_block, True, self.shrink, self.content_shift)
@@ -33,6 +32,19 @@ class Space(NamedTuple):
     def with_own_height(self) -> Space:
         """The same with the height left to the content."""
         return Space(self.inline, self.block, self.percent_block, self.fixed_inline, INDEFINITE, True, self.shrink, self.content_shift)
+
+
+def form_of(space: Space) -> tuple[int, tuple[int, ...]]:
+    """Which constraints there are, as one number to tell memories apart by, and their lengths (0 where there is none)."""
+    given = space[:5]
+    form = sum(1 << place for place, length in enumerate(given) if length == INDEFINITE) | space.definite << 5 | space.shrink << 6
+    return form, (*(0 if length == INDEFINITE else length for length in given), space.content_shift)
+
+
+def space_of(form: int, asked: tuple[int, ...]) -> Space:
+    """The constraints again, from what ``form_of`` made of them."""
+    inline, block, percent_block, fixed_inline, fixed_block = (INDEFINITE if form >> place & 1 else length for place, length in enumerate(asked[:5]))
+    return Space(inline, block, percent_block, fixed_inline, fixed_block, bool(form >> 5 & 1), bool(form >> 6 & 1), asked[5])
 
 
 class OutOfFlow(NamedTuple):
@@ -100,6 +112,8 @@ class Fragment:
     """Its rectangles in one table, kept by a walk over widths."""
     tight: bool | None = None
     """Whether roundings decide how floats in it stand; None until a walk asks."""
+    is_blended: ClassVar[bool] = False
+    """Whether it was read off a line between two widths, and not laid out."""
     space: Space | None = None
     """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
 

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import TYPE_CHECKING
-
 from ..styles.grid_values import Repeat, TrackList
-from ..styles.values import AUTO_KIND, Kind
+from ..styles.values import Kind
 from ..units import INDEFINITE
-from .alignment import Distribution, distribute, half, offset_of, split_safety, static_side
-from .boxes import GRID, Box, Edges, edges_of
+from .alignment import Distribution, distribute, split_safety, static_side
+from .boxes import Box, Edges, edges_of
+from .containing import is_containing_block
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
-from .grid_items import GridItem, make_items, row_contributor, row_group_baselines
-from .grid_lines import AxisLines, explicit_lines, repetitions, resolve_placement
+from .grid_areas import edges_in
+from .grid_axis import GridAxis, subgrid_lines, within
+from .grid_items import GridItem, row_contributor, row_group_baselines
+from .grid_lines import AxisLines, explicit_lines, repetitions
 from .grid_placement import Placed as PlacedItems
 from .grid_placement import place_items
 from .grid_tracks import (
@@ -26,30 +26,7 @@ from .grid_tracks import (
     size_tracks,
     total_size,
 )
-from .sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_inline, resolve_least
-
-if TYPE_CHECKING:
-    from .positioned import Frame
-
-
-@dataclass(slots=True, eq=False)
-class GridAxis:
-    """One axis of a laid-out grid, relative to the content box: tracks, their places, and its lines' names."""
-
-    tracks: list[Track]
-    offsets: list[int]
-    gap: int
-    lines: AxisLines
-    before: int
-    fraction: int = 0
-
-    def span(self, start: int, count: int) -> tuple[int, int]:
-        """Offset and size of an area over some tracks."""
-        if not self.tracks:
-            return 0, 0
-        last = min(start + count, len(self.tracks)) - 1
-        first = min(start, len(self.tracks) - 1)
-        return self.offsets[first], self.offsets[last] + self.tracks[last].base - self.offsets[first]
+from .sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_least
 
 
 def grid_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
@@ -74,14 +51,15 @@ class _GridLayout:
 
     # The explicit grid and placement
 
-    def _lines(self, is_column: bool, available: int, gap: int, at_least: int, inherited: GridAxis | None = None) -> AxisLines:
+    def explicit(self, is_column: bool, available: int, gap: int, at_least: int, inherited: GridAxis | None = None) -> AxisLines:
+        """The explicit lines of an axis; a subgrid takes over those it spans."""
         template = self.style.grid_template_columns if is_column else self.style.grid_template_rows
         if template.subgrid:
             if inherited is None:
                 self.ctx.note_unmodelled(self.box, "subgrid of a box that is not in a grid")
                 template = TrackList()
             else:
-                return _subgrid_lines(template, inherited, self.style.grid_template_areas, is_column)
+                return subgrid_lines(template, inherited, self.style.grid_template_areas, is_column)
         count = repetitions(template, available, gap, at_least)
         return explicit_lines(template, self.style.grid_template_areas, is_column, count)
 
@@ -89,7 +67,7 @@ class _GridLayout:
         given = self.box.extra_cache
         return given[0 if is_column else 1] if isinstance(given, tuple) else None
 
-    def _place(self, columns: AxisLines, rows: AxisLines) -> PlacedItems:
+    def placed(self, columns: AxisLines, rows: AxisLines) -> PlacedItems:
         """Placement does not depend on sizes: it is kept for the number of explicit tracks."""
         if self.style.grid_template_columns.subgrid or self.style.grid_template_rows.subgrid:
             return place_items(self.children, columns, rows, self.style.grid_auto_flow)
@@ -98,6 +76,13 @@ class _GridLayout:
         if key not in memo:
             memo[key] = place_items(self.children, columns, rows, self.style.grid_auto_flow)
         return memo[key]
+
+    def items(self, placed: PlacedItems) -> list[GridItem]:
+        """Items for placed cells."""
+        return [GridItem(cell.box, cell, open=self._open) for cell in placed.cells]
+
+    def _open(self, item: GridItem) -> _GridLayout:
+        return _GridLayout(self.ctx, item.box, Space(item.area_width))
 
     def _tracks(self, lines: AxisLines, count: int, before: int, is_column: bool, available: int, used: set[int]) -> list[Track]:
         """Tracks of the implicit grid: automatic sizes repeat outwards from the explicit ones (§7.6)."""
@@ -122,12 +107,12 @@ class _GridLayout:
         """The columns' total under a min- or max-content constraint."""
         gap = self.style.column_gap.resolve(0)
         least, most = self._inline_limits()
-        columns = self._lines(True, most if most < INFINITE else INDEFINITE, gap, least, self._inherited(True))
-        rows = self._lines(False, INDEFINITE, 0, INDEFINITE, self._inherited(False))
-        placed = self._place(columns, rows)
+        columns = self.explicit(True, most if most < INFINITE else INDEFINITE, gap, least, self._inherited(True))
+        rows = self.explicit(False, INDEFINITE, 0, INDEFINITE, self._inherited(False))
+        placed = self.placed(columns, rows)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
-        items = make_items(self.ctx, placed.cells, 0)
+        items = self.items(placed)
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
         size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
         return total_size(tracks, gap)
@@ -155,11 +140,11 @@ class _GridLayout:
         row_gap = self.style.row_gap.resolve(max(percent, 0))
         least, most = self._block_limits()
         row_room = inner_height if inner_height != INDEFINITE else most if most < INFINITE else INDEFINITE
-        columns = self._lines(True, inner_width, column_gap, INDEFINITE, self._inherited(True))
-        rows = self._lines(False, row_room, row_gap, least, self._inherited(False))
-        placed = self._place(columns, rows)
-        items = make_items(self.ctx, placed.cells, inner_width)
-        across = self._column_axis(columns, placed, items, inner_width, column_gap)
+        columns = self.explicit(True, inner_width, column_gap, INDEFINITE, self._inherited(True))
+        rows = self.explicit(False, row_room, row_gap, least, self._inherited(False))
+        placed = self.placed(columns, rows)
+        items = self.items(placed)
+        across = self.column_axis(columns, placed, items, inner_width, column_gap)
         down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
         if inner_height == INDEFINITE:
             natural = total_size(down.tracks, row_gap)
@@ -190,10 +175,11 @@ class _GridLayout:
         most = resolve_block(self.box, style.max_height, edges, self.space.percent_block) if style.max_height.is_definite_form else INDEFINITE
         return (max(least - edges.block, 0) if least != INDEFINITE else 0, max(most - edges.block, 0) if most != INDEFINITE else INFINITE)
 
-    def _column_axis(self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> GridAxis:
+    def column_axis(self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> GridAxis:
+        """The columns, sized and placed."""
         inherited = self._inherited(True)
         if inherited is not None and self.style.grid_template_columns.subgrid:
-            return _within(inherited, lines, self.edges, True, self._own_gap(True, room))
+            return within(inherited, lines, self.edges, True, self.own_gap(True, room))
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(lines, placed.columns, placed.columns_before, True, room, used)
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
@@ -203,7 +189,7 @@ class _GridLayout:
         self._offsets(axis, room, self.style.justify_content)
         return axis
 
-    def _own_gap(self, is_column: bool, room: int) -> int | None:
+    def own_gap(self, is_column: bool, room: int) -> int | None:
         """A subgrid's gutter, None where it is its parent's."""
         length = self.style.column_gap if is_column else self.style.row_gap
         return None if length.is_auto else length.resolve(max(room, 0))
@@ -213,7 +199,7 @@ class _GridLayout:
     ) -> GridAxis:
         inherited = self._inherited(False)
         if inherited is not None and self.style.grid_template_rows.subgrid:
-            return _within(inherited, lines, self.edges, False, self._own_gap(False, room))
+            return within(inherited, lines, self.edges, False, self.own_gap(False, room))
         used = {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)}
         tracks = self._tracks(lines, placed.rows, placed.rows_before, False, room, used)
         for item in items:
@@ -263,10 +249,7 @@ class _GridLayout:
             if waiting.is_out_of_flow:
                 fragment.out_of_flow.append(self._static_position(waiting, max(width - edges.inline, 0), inner_height, across, down))
         fragment.gather_out_of_flow()
-        if self.ctx.recorder is not None:
-            from ..working.grid import record_grid
-
-            record_grid(self.ctx, self.box, across, down, items, places, fragment)
+        self.ctx.recorder.grid(self.box, across, down, items, places, fragment)
         return fragment
 
     def _baselines(self, fragment: Fragment, items: list[GridItem], places: dict[int, Placed]) -> None:
@@ -286,93 +269,14 @@ class _GridLayout:
         justify = child.style.justify_self if child.style.justify_self != "auto" else self.style.justify_items
         align = child.style.align_self if child.style.align_self != "auto" else self.style.align_items
         style, edges = child.style, self.edges
-        from .positioned import is_containing_block
-
         low_x, high_x, low_y, high_y = edges.left, edges.left + width, edges.top, edges.top + height
         if is_containing_block(self.box, style.position == "fixed"):
             low_x, high_x = edges.border_left, high_x + edges.padding_right
             low_y, high_y = edges.border_top, high_y + edges.padding_bottom
-            x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, low_x, high_x)
-            y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, low_y, high_y)
+            x, right = edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, low_x, high_x)
+            y, bottom = edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, low_y, high_y)
         else:
             x, right, y, bottom = low_x, high_x, low_y, high_y
         return OutOfFlow(child, x, y, max(right - x, 0), max(bottom - y, 0), static_side(justify), static_side(align))
 
 
-def _subgrid_lines(template: TrackList, inherited: GridAxis, areas: object, is_column: bool) -> AxisLines:
-    """A subgrid's lines: the tracks it spans, its own names, its parent's names (§9 of level 2, 'subgrid')."""
-    from ..styles.grid_values import AUTO_TRACK, Areas
-
-    assert isinstance(areas, Areas)
-    count = len(inherited.tracks)
-    names: list[list[str]] = [list(inherited.lines.names[i]) if i < len(inherited.lines.names) else [] for i in range(count + 1)]
-    for index, own in enumerate(template.names[: count + 1]):
-        names[index] += own
-    for name, (top, bottom, left, right) in areas.named.items():
-        start, end = (left, right) if is_column else (top, bottom)
-        for line, suffix in ((start - 1, "-start"), (end - 1, "-end")):
-            if line <= count:
-                names[line].append(name + suffix)
-    return AxisLines([AUTO_TRACK] * count, names)
-
-
-def _within(inherited: GridAxis, lines: AxisLines, edges: Edges, is_column: bool, own_gap: int | None) -> GridAxis:
-    """The parent's tracks as a subgrid sees them: less its own edges at both ends, gutters of its own size (§9)."""
-    before = edges.margin_left + edges.left if is_column else edges.margin_top + edges.top
-    after = edges.margin_right + edges.right if is_column else edges.margin_bottom + edges.bottom
-    count = len(inherited.tracks)
-    difference = half(own_gap - inherited.gap) if own_gap is not None else 0
-    tracks: list[Track] = []
-    offsets: list[int] = []
-    for index, source in enumerate(inherited.tracks):
-        start = inherited.offsets[index] - inherited.offsets[0] - before
-        end = start + source.base
-        start = 0 if index == 0 else start + difference
-        end -= after if index == count - 1 else difference
-        size = max(end - start, 0)
-        tracks.append(Track(source.size, "fixed", "fixed", size, size))
-        offsets.append(start)
-    return GridAxis(tracks, offsets, inherited.gap if own_gap is None else own_gap, lines, 0)
-
-
-def grid_area_frame(fragment: Fragment, box: Box, frame: Frame) -> Frame:
-    """The containing block of an absolutely positioned child: its grid area, auto lines at the padding edges (§9)."""
-    from .positioned import Frame as FrameOf
-
-    if fragment.tracks is None or box.parent is not fragment.box or fragment.box.kind != GRID:
-        return frame
-    across, down = fragment.tracks
-    edges = fragment.edges()
-    style = box.style
-    x, right = _edges_in(across, style.grid_column_start, style.grid_column_end, edges.left, frame.x, frame.x + frame.width)
-    y, bottom = _edges_in(down, style.grid_row_start, style.grid_row_end, edges.top, frame.y, frame.y + frame.height)
-    return FrameOf(x, y, max(right - x, 0), max(bottom - y, 0))
-
-
-def _edges_in(axis: GridAxis, start: object, end: object, origin: int, low: int, high: int) -> tuple[int, int]:
-    from ..styles.grid_values import AUTO_LINE, Line
-
-    assert isinstance(start, Line) and isinstance(end, Line)
-    first = last = None
-    if not start.is_auto and start.span is None:
-        first = resolve_placement(axis.lines, start, AUTO_LINE).start
-    if not end.is_auto and end.span is None:
-        placement = resolve_placement(axis.lines, AUTO_LINE, end)
-        last = placement.end if placement.start is not None else None
-    if first is not None and last is None and end.span is not None:
-        last = first + end.span
-    count = len(axis.tracks)
-
-    def at(line: int | None, is_start: bool) -> int | None:
-        index = None if line is None else line + axis.before
-        if index is None or not 0 <= index <= count or not count:
-            return None
-        if index == count or (not is_start and index > 0):
-            return origin + axis.offsets[index - 1] + axis.tracks[index - 1].base
-        return origin + axis.offsets[index]
-
-    left, right = at(first, True), at(last, False)
-    return (low if left is None else left, high if right is None else right)
-
-
-__all__ = ["AUTO_KIND", "GridAxis", "grid_area_frame", "grid_content_sizes", "layout_grid", "offset_of", "resolve_inline"]

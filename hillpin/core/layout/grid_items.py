@@ -2,59 +2,59 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import TYPE_CHECKING
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Protocol
 
+from ..styles.style import ComputedStyle
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
 from .alignment import half, offset_of, split_safety
-from .boxes import GRID, REPLACED, Box, Edges, edges_of
+from .boxes import REPLACED, Edges, edges_of
+from .context import Context
 from .fragments import Fragment, Space
-from .grid_placement import Cell
+from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
+from .grid_lines import AxisLines
+from .grid_placement import Placed as PlacedItems
 from .grid_tracks import INFINITE, Contributor, Track
-from .intrinsic import border_box_sizes, content_sizes
+from .intrinsic import border_box_sizes
 from .replaced import is_replaced
 from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, through_ratio, to_border_box, width_from_ratio
 
-if TYPE_CHECKING:
-    from ..styles.style import ComputedStyle
-    from .context import Context
-    from .grid import GridAxis
+
+class OpenGrid(Protocol):
+    """A subgrid's own grid, opened while its parent's tracks are sized: what its items need to contribute to them."""
+
+    style: ComputedStyle
+    edges: Edges
+
+    def explicit(self, is_column: bool, available: int, gap: int, at_least: int, inherited: GridAxis | None = None) -> AxisLines:
+        """The explicit lines of an axis."""
+        ...
+
+    def placed(self, columns: AxisLines, rows: AxisLines) -> PlacedItems:
+        """Its items in cells."""
+        ...
+
+    def items(self, placed: PlacedItems) -> list[GridItem]:
+        """Its items."""
+        ...
+
+    def column_axis(self, lines: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> GridAxis:
+        """Its columns, sized."""
+        ...
+
+    def own_gap(self, is_column: bool, room: int) -> int | None:
+        """Its gutter, None where it is its parent's."""
+        ...
 
 
 @dataclass(slots=True, eq=False)
-class GridItem:
-    """An item with its cell; the area is relative to the container's content box."""
+class GridItem(AreaItem):
+    """An item that says what it contributes, and is laid out in its area."""
 
-    box: Box
-    cell: Cell
-    area_x: int = 0
-    area_y: int = 0
-    area_width: int = 0
-    area_height: int = 0
-    shim: int = 0
-    """What baseline alignment puts above its margin box, or below it for last baselines."""
-    measured: Fragment | None = None
-
-    def justify(self, container: ComputedStyle) -> str:
-        """justify-self with auto resolved."""
-        own = self.box.style.justify_self
-        return own if own != "auto" else container.justify_items
-
-    def align(self, container: ComputedStyle) -> str:
-        """align-self with auto resolved."""
-        own = self.box.style.align_self
-        return own if own != "auto" else container.align_items
-
-    @property
-    def is_column_subgrid(self) -> bool:
-        """Whether its columns are its parent's."""
-        return self.box.kind == GRID and self.box.style.grid_template_columns.subgrid
-
-    @property
-    def is_row_subgrid(self) -> bool:
-        """Whether its rows are its parent's."""
-        return self.box.kind == GRID and self.box.style.grid_template_rows.subgrid
+    open: Callable[[GridItem], OpenGrid] = field(kw_only=True)
+    """Opens the item's own grid, where it is a subgrid."""
 
     # Contributions to columns
 
@@ -88,7 +88,7 @@ class GridItem:
                 return to_border_box(box, least.units, edges.inline)
             if least.has_percentage:
                 return edges.inline
-            sizes = content_sizes(ctx, box)
+            sizes = ctx.content_sizes(box)
             return (sizes[1] if least.kind == Kind.MAX_CONTENT else sizes[0]) + edges.inline
         spanned = tracks[self.cell.column : self.cell.column + self.cell.columns]
         if not automatic_applies(style.overflow_x, spanned):
@@ -128,18 +128,16 @@ class GridItem:
             width = through_ratio(box, width, edges, INDEFINITE)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 
-    def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: tuple[object, object] | None = None) -> Fragment:
+    def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None) -> Fragment:
         """The item laid out in its area's width; ``height`` forces its border-box height."""
-        from .layout import lay_out_anew, layout
-
         space = Space(
             self.area_width, percent_block=area_height, block=area_height, fixed_inline=self.width_in_area(ctx, container),
             fixed_block=height, shrink=True,
         )  # fmt: skip
         if inherited is not None:
             self.box.extra_cache = inherited
-            return lay_out_anew(ctx, self.box, space)
-        return layout(ctx, self.box, space)
+            return ctx.lay_out_anew(self.box, space)
+        return ctx.layout(self.box, space)
 
     def stretched_height(self, ctx: Context, container: ComputedStyle) -> int:
         """The border-box height where align-self stretches it, else INDEFINITE."""
@@ -170,22 +168,6 @@ class GridItem:
         )
         return fragment, x, y
 
-    def inherited_axes(self, across: GridAxis, down: GridAxis | None) -> tuple[object, object] | None:
-        """The parts of the parent's axes that a subgrid takes over."""
-        if not (self.is_column_subgrid or self.is_row_subgrid):
-            return None
-        from .grid import GridAxis
-
-        def part(axis: GridAxis, start: int, count: int) -> GridAxis:
-            from .grid_lines import AxisLines
-
-            names = [axis.lines.names[i - axis.before] if 0 <= i - axis.before < len(axis.lines.names) else [] for i in range(start, start + count + 1)]
-            return GridAxis(axis.tracks[start : start + count], axis.offsets[start : start + count], axis.gap, AxisLines([], [list(n) for n in names]), 0)
-
-        columns = part(across, self.cell.column, self.cell.columns) if self.is_column_subgrid else None
-        rows = part(down, self.cell.row, self.cell.rows) if self.is_row_subgrid and down is not None else None
-        return columns, rows
-
 
 def _offset(room: int, size: int, before: int, after: int, auto: tuple[bool, bool], value: str) -> int:
     """Where a box starts in its area, margins included."""
@@ -195,11 +177,6 @@ def _offset(room: int, size: int, before: int, after: int, auto: tuple[bool, boo
             return before
         return before + (half(free) if auto[0] and auto[1] else free if auto[0] else 0)
     return before + offset_of(value, free)
-
-
-def make_items(ctx: Context, cells: list[Cell], inner_width: int) -> list[GridItem]:
-    """Items for placed cells."""
-    return [GridItem(cell.box, cell) for cell in cells]
 
 
 def automatic_applies(overflow: str, spanned: list[Track]) -> bool:
@@ -222,7 +199,7 @@ def _within_fixed(size: int, spanned: list[Track], margins: int) -> int:
 def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container: ComputedStyle, across: GridAxis, gap: int) -> list[Contributor]:
     """What an item contributes to rows: its height at its area's width."""
     if item.is_row_subgrid:
-        return subgrid_contributors(ctx, item, tracks, False, gap, across, container)
+        return subgrid_contributors(ctx, item, tracks, False, gap, across)
     box = item.box
     edges = edges_of(box, item.area_width)
     margins = edges.margin_top + edges.margin_bottom
@@ -272,27 +249,27 @@ def row_group_baselines(ctx: Context, items: list[GridItem], container: Computed
 
 
 def subgrid_contributors(
-    ctx: Context, item: GridItem, tracks: list[Track], is_column: bool, outer_gap: int, across: GridAxis | None = None, container: ComputedStyle | None = None
+    ctx: Context, item: GridItem, tracks: list[Track], is_column: bool, outer_gap: int, across: GridAxis | None = None
 ) -> list[Contributor]:
     """The items of a subgrid as contributors to the parent's tracks; those at its ends carry its edges with them."""
-    from .grid import _GridLayout, _subgrid_lines
-
     start, count = (item.cell.column, item.cell.columns) if is_column else (item.cell.row, item.cell.rows)
-    inner = _GridLayout(ctx, item.box, Space(item.area_width))
+    inner = item.open(item)
     spanned = tracks[start : start + count]
-    axis = _bare_axis(spanned)
+    axis = bare_axis(spanned)
     style = item.box.style
     if is_column:
-        columns = _subgrid_lines(style.grid_template_columns, axis, style.grid_template_areas, True)
-        rows = inner._lines(False, INDEFINITE, 0, INDEFINITE, _bare_axis([Track(t.size, "auto", "auto") for t in range_tracks(item.cell.rows, spanned)]) if item.is_row_subgrid else None)
+        columns = subgrid_lines(style.grid_template_columns, axis, style.grid_template_areas, True)
+        outer_rows = [Track(track.size, "auto", "auto") for track in range_tracks(item.cell.rows, spanned)]
+        rows = inner.explicit(False, INDEFINITE, 0, INDEFINITE, bare_axis(outer_rows) if item.is_row_subgrid else None)
     else:
-        rows = _subgrid_lines(style.grid_template_rows, axis, style.grid_template_areas, False)
+        rows = subgrid_lines(style.grid_template_rows, axis, style.grid_template_areas, False)
         inherited = item.inherited_axes(across, None) if across is not None else None
-        given = inherited[0] if inherited is not None else None
-        columns = inner._lines(True, item.area_width, style.column_gap.resolve(item.area_width), INDEFINITE, given)  # type: ignore[arg-type]
-    placed = inner._place(columns, rows)
+        columns = inner.explicit(
+            True, item.area_width, style.column_gap.resolve(item.area_width), INDEFINITE, inherited[0] if inherited is not None else None
+        )
+    placed = inner.placed(columns, rows)
     edges = edges_of(item.box, item.area_width)
-    children = make_items(ctx, placed.cells, 0)
+    children = inner.items(placed)
     inner_across = None if is_column else _measure_columns(inner, children, columns, placed, item, across)
     result: list[Contributor] = []
     for child in children:
@@ -307,18 +284,6 @@ def subgrid_contributors(
             extra += _gap_extra(style, outer_gap, is_column, at_start, at_end)
             result.append(_shifted(contributor, start, count, extra))
     return result
-
-
-def range_tracks(count: int, spanned: list[Track]) -> list[Track]:
-    """Some tracks to stand in where only their number matters."""
-    return [spanned[0]] * count if spanned else []
-
-
-def _bare_axis(tracks: list[Track]) -> GridAxis:
-    from .grid import GridAxis
-    from .grid_lines import AxisLines
-
-    return GridAxis(tracks, [0] * len(tracks), 0, AxisLines([], [[] for _ in range(len(tracks) + 1)]), 0)
 
 
 def _edge_extra(edges: Edges, is_column: bool, at_start: bool, at_end: bool) -> int:
@@ -347,20 +312,16 @@ def _shifted(contributor: Contributor, start: int, count: int, extra: int) -> Co
     )  # fmt: skip
 
 
-def _measure_columns(inner: object, children: list[GridItem], columns: object, placed: object, item: GridItem, across: GridAxis | None) -> GridAxis:
+def _measure_columns(
+    inner: OpenGrid, children: list[GridItem], columns: AxisLines, placed: PlacedItems, item: GridItem, across: GridAxis | None
+) -> GridAxis:
     """A subgrid's columns, with the area widths of its items set, for their heights."""
-    from .grid import GridAxis, _GridLayout, _within
-    from .grid_lines import AxisLines
-    from .grid_placement import Placed
-
-    assert isinstance(inner, _GridLayout) and isinstance(columns, AxisLines) and isinstance(placed, Placed)
     width = max(item.area_width - edges_of(item.box, item.area_width).inline, 0)
-    if item.is_column_subgrid and across is not None:
-        inherited = item.inherited_axes(across, None)
-        assert inherited is not None and isinstance(inherited[0], GridAxis)
-        axis = _within(inherited[0], columns, inner.edges, True, inner._own_gap(True, width))
+    inherited = item.inherited_axes(across, None) if item.is_column_subgrid and across is not None else None
+    if inherited is not None and inherited[0] is not None:
+        axis = within(inherited[0], columns, inner.edges, True, inner.own_gap(True, width))
     else:
-        axis = inner._column_axis(columns, placed, children, width, inner.style.column_gap.resolve(width))
+        axis = inner.column_axis(columns, placed, children, width, inner.style.column_gap.resolve(width))
     for child in children:
         child.area_x, child.area_width = axis.span(child.cell.column, child.cell.columns)
     return axis

@@ -6,7 +6,7 @@ import math
 
 from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE
-from .boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, edges_of
+from .boxes import BLOCK, REPLACED, Box, edges_of
 from .context import Context
 from .inline_items import InlineContent, Item, ItemKind, prepare
 from .line_breaker import text_width, trimmed_end
@@ -15,33 +15,8 @@ from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 HUGE = 1 << 26
 
 
-def content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
-    """Min-content and max-content width of a box's content box."""
-    known = box.intrinsic_cache
-    if known is None:
-        known = box.intrinsic_cache = _content_sizes(ctx, box)
-    return known
-
-
-def _content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
-    if box.style.container_type != "normal":
-        return (0, 0)
-    if box.kind == REPLACED:
-        from .replaced import replaced_content_sizes
-
-        return replaced_content_sizes(ctx, box)
-    if box.kind == FLEX:
-        from .flex import flex_content_sizes
-
-        return flex_content_sizes(ctx, box)
-    if box.kind == GRID:
-        from .grid import grid_content_sizes
-
-        return grid_content_sizes(ctx, box)
-    if box.kind == TABLE:
-        from .tables import table_content_sizes
-
-        return table_content_sizes(ctx, box)
+def flow_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min-content and max-content width of a block container's content box."""
     if box.has_inline_children:
         return inline_sizes(ctx, prepare(ctx, box), box)
     if box.has_outside_marker and not box.children:
@@ -95,10 +70,10 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     if width.kind == Kind.FIXED:
         low = high = to_border_box(box, width.units, edges.inline)
     elif width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
-        sizes = content_sizes(ctx, box)
+        sizes = ctx.content_sizes(box)
         low = high = (sizes[0] if width.kind == Kind.MIN_CONTENT else sizes[1]) + edges.inline
     else:
-        low, high = content_sizes(ctx, box)
+        low, high = ctx.content_sizes(box)
         low, high = low + edges.inline, high + edges.inline
         ratio_width = _width_from_height(box)
         if ratio_width is not None:
@@ -113,7 +88,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     elif style.max_width.has_percentage and box.kind == REPLACED:
         low = edges.inline
     elif style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
-        limit = content_sizes(ctx, box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
+        limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
         low, high = min(low, limit), min(high, limit)
     least = minimum_width(ctx, box, style.min_width)
     return max(low, least), max(high, least)
@@ -125,9 +100,9 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
     if length.kind == Kind.FIXED:
         return to_border_box(box, length.units, edges.inline)
     if length.kind == Kind.MIN_CONTENT:
-        return content_sizes(ctx, box)[0] + edges.inline
+        return ctx.content_sizes(box)[0] + edges.inline
     if length.kind == Kind.MAX_CONTENT:
-        return content_sizes(ctx, box)[1] + edges.inline
+        return ctx.content_sizes(box)[1] + edges.inline
     return edges.inline
 
 

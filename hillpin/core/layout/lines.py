@@ -190,21 +190,17 @@ class _LineLayout:
         return max(self.right - self.left, 0)
 
     def _float_fragment(self, box: Box) -> tuple[Fragment, Edges]:
-        from .layout import layout
-
         edges = edges_of(box, self.width)
-        fragment = layout(self.ctx, box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
         return fragment, edges
 
     def _put_float(self, box: Box, y: int, index: int) -> None:
-        from .layout import layout
-
         edges = edges_of(box, self.width)
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
             if edge is not None:
                 y = max(y, edge - self.cy)
-        fragment = layout(self.ctx, box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
         outer_width = fragment.width + edges.margin_left + edges.margin_right
         outer_height = fragment.height + edges.margin_top + edges.margin_bottom
         x, top = self.floats.place(
@@ -223,11 +219,9 @@ class _LineLayout:
     def _atomic(self, index: int) -> tuple[Fragment, FontHeight, int]:
         known = self.atomics.get(index)
         if known is None:
-            from .layout import layout
-
             box = self.content.items[index].box
             edges = edges_of(box, self.width)
-            fragment = layout(self.ctx, box, Space(self.width, percent_block=self.percent_block, shrink=True))
+            fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
             outer = fragment.height + edges.margin_top + edges.margin_bottom
             baseline = atomic_baseline(box, fragment)
             ascent = outer if baseline is None else edges.margin_top + baseline
@@ -289,10 +283,7 @@ class _LineLayout:
         return found
 
     def _record(self, box: Box, x: int, y: int, top: int) -> None:
-        if self.ctx.recorder is not None:
-            from ..working.lines import record_in_line
-
-            record_in_line(self.ctx, self.box, self.basis, box, x, y, top)
+        self.ctx.recorder.in_line(self.box, self.basis, box, x, y, top)
 
     def _start(self, line: Line) -> int:
         return self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]

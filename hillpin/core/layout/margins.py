@@ -11,29 +11,8 @@ from .context import Context
 from .floats import Floats
 from .fragments import Space
 from .inline_items import prepare
+from .inside import NO_STRUT, Strut
 from .sizing import inline_size
-
-
-class Strut(NamedTuple):
-    """Adjoining margins: the largest positive and the smallest negative."""
-
-    positive: int = 0
-    negative: int = 0
-
-    @property
-    def total(self) -> int:
-        return self.positive + self.negative
-
-    def plus(self, margin: int) -> Strut:
-        if margin >= 0:
-            return Strut(max(self.positive, margin), self.negative)
-        return Strut(self.positive, min(self.negative, margin))
-
-    def joined(self, other: Strut) -> Strut:
-        return Strut(max(self.positive, other.positive), min(self.negative, other.negative))
-
-
-NO_STRUT = Strut()
 
 
 class TopMargins(NamedTuple):

@@ -2,73 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ..styles.values import AUTO_KIND
 from ..units import INDEFINITE
 from .alignment import offset_of, split_safety
-from .boxes import BLOCK, GRID, INLINE, REPLACED, TABLE, Box, edges_of
+from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
+from .containing import Frame, containing_box
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
+from .grid_areas import grid_area_frame
 from .replaced import is_replaced
-from .sizing import block_size, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
-
-_CONTAINING = frozenset({"layout", "paint", "content", "strict"})
-
-
-def is_containing_block(box: Box, fixed: bool = False) -> bool:
-    """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
-    style = box.style
-    if style.transform or style.translate or style.rotate or style.scale or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
-        # css-transforms-1 §3, filter-effects-1 §5.
-        return box.kind != INLINE
-    if style.contain and not _CONTAINING.isdisjoint(style.contain):
-        # css-contain-2 §3.3 and §3.4.
-        return box.kind != INLINE
-    return not fixed and style.position != "static"
-
-
-def containing_box(box: Box) -> Box | None:
-    """The box whose padding box an out-of-flow box is placed in; None for the initial containing block."""
-    fixed = box.style.position == "fixed"
-    node = box.parent
-    while node is not None:
-        if is_containing_block(node, fixed):
-            return node
-        node = node.parent
-    return None
-
-
-def ways_of_positioned(root: Box) -> tuple[set[int], set[int]]:
-    """The boxes that place absolutely positioned boxes out of lines of text, and those that carry any beyond themselves."""
-    holders: set[int] = set()
-    passes: set[int] = set()
-    for box in root.walk():
-        if not box.is_out_of_flow:
-            continue
-        end = containing_box(box)
-        while end is not None and end.kind == INLINE:
-            end = end.parent
-        node = box.parent
-        if node is not None and (node.kind != BLOCK or node.has_inline_children):
-            while node is not None and node.kind == INLINE:
-                node = node.parent
-            if node is not None and node is end:
-                holders.add(id(node))
-        while node is not None and node is not end:
-            passes.add(id(node))
-            node = node.parent
-    return holders, passes
-
-
-@dataclass(frozen=True, slots=True)
-class Frame:
-    """A containing block: its rectangle relative to the fragment that the boxes are added to."""
-
-    x: int
-    y: int
-    width: int
-    height: int
+from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 
 def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
@@ -82,8 +25,6 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
         if container is fragment.box and container is not None:
             frame = padding_frame(fragment)
             if container.kind == GRID:
-                from .grid import grid_area_frame
-
                 frame = grid_area_frame(fragment, item.box, frame)
         elif container is not None and container.kind == INLINE:
             frame = _inline_frame(fragment, container)
@@ -143,10 +84,7 @@ def place(ctx: Context, item: OutOfFlow, frame: Frame) -> Placed:
     static_x, static_y = item.x - frame.x, item.y - frame.y
     fragment, x = _horizontal(ctx, box, frame, item, static_x)
     y, fragment = _vertical(ctx, box, frame, item, static_y, fragment)
-    if ctx.recorder is not None:
-        from ..working.positioned import record_positioned
-
-        record_positioned(ctx, box, frame.width, frame.height, fragment, x, y, (static_x, static_y))
+    ctx.recorder.positioned(box, frame.width, frame.height, fragment, x, y, (static_x, static_y))
     return Placed(frame.x + x, frame.y + y, fragment)
 
 
@@ -174,7 +112,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
         _stretched_height(box, frame),
         shrink=True,
     )
-    fragment = _layout(ctx, box, space)
+    fragment = ctx.layout(box, space)
     used = fragment.width
     free = frame.width - (left or 0) - (right or 0) - used - margins
     margin_left = edges.margin_left
@@ -243,8 +181,6 @@ def _stretched_height(box: Box, frame: Frame) -> int:
         height = resolve_block(box, style.height, edges, frame.height)
         if height == INDEFINITE:
             return INDEFINITE
-    from .sizing import clamp_block
-
     return clamp_block(box, height, edges, frame.height)
 
 
@@ -273,10 +209,3 @@ def _vertical(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int
     return static + edges.margin_top + _static_shift(item.align, item.height, height + margins), fragment
 
 
-def _layout(ctx: Context, box: Box, space: Space) -> Fragment:
-    from .layout import layout
-
-    return layout(ctx, box, space)
-
-
-__all__ = ["Frame", "block_size", "is_containing_block", "padding_frame", "place", "place_in_viewport", "place_out_of_flow"]

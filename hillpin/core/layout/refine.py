@@ -10,13 +10,12 @@ from __future__ import annotations
 from ..styles.media import Viewport
 from ..styles.values import AUTO_KIND
 from ..styles.values import Kind as LengthKind
-from ..units import INDEFINITE
 from .blend import TOLERANCE, BlendedFragment, Memory, Sample, Span, Walk, between, is_tight
 from .block import IN_FLOW, flow_alone
 from .boxes import BLOCK, Box
 from .context import Context
-from .fragments import Fragment, Space
-from .layout import lay_out_anew
+from .entry import Pass
+from .fragments import Fragment, space_of
 from .line_ranges import changes_between
 
 MOST_CHANGES = 200
@@ -126,15 +125,12 @@ class _Piecewise:
         refiner = self.refiner
         walk = Walk(width, refiner.height, low, high)
         refiner.walks.append(walk)
-        ctx = Context(Viewport(width, refiner.height), refiner.ctx.fonts, None, None, walk, refiner.ctx.unmodelled)
+        ctx = Pass(Viewport(width, refiner.height), refiner.ctx.fonts, walk=walk, unmodelled=refiner.ctx.unmodelled)
         if self.kind == IN_FLOW:
             flow = flow_alone(ctx, self.box, asked)  # type: ignore[arg-type]
             sample = Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
         else:
-            lengths = [INDEFINITE if self.kind >> place & 1 else length for place, length in enumerate(asked[:5])]
-            inline, block, percent_block, fixed_inline, fixed_block = lengths
-            space = Space(inline, block, percent_block, fixed_inline, fixed_block, bool(self.kind >> 5 & 1), bool(self.kind >> 6 & 1), asked[5])
-            sample = Sample(asked, lay_out_anew(ctx, self.box, space))
+            sample = Sample(asked, ctx.lay_out_anew(self.box, space_of(self.kind, asked)))
         self.memory.samples[width] = sample
         walk.kept.append(self.memory)
         return sample

@@ -75,10 +75,7 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
     if natural.sits_on_baseline:
         fragment.first_baseline = fragment.last_baseline = fragment.height
-    if ctx.recorder is not None:
-        from ..working.positioned import record_replaced
-
-        record_replaced(ctx, box, edges, space, fragment)
+    ctx.recorder.replaced(box, edges, space, fragment)
     return fragment
 
 

@@ -27,9 +27,7 @@ def resolve_inline(ctx: Context, box: Box, length: Length, edges: Edges, availab
         return to_border_box(box, length.resolve(available), edges.inline)
     if kind == Kind.STRETCH:
         return max(available - margins, edges.inline)
-    from .intrinsic import content_sizes
-
-    low, high = content_sizes(ctx, box)
+    low, high = ctx.content_sizes(box)
     if kind == Kind.MIN_CONTENT:
         return low + edges.inline
     if kind == Kind.MAX_CONTENT:
@@ -70,10 +68,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
             width = max(space.inline - margins, edges.inline)
         width = through_ratio(box, width, edges, space.percent_block)
     limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
-    if ctx.recorder is not None:
-        from ..working.blocks import record_inline_size
-
-        record_inline_size(ctx, box, edges, space, width, limited)
+    ctx.recorder.inline_size(box, edges, space, width, limited)
     return limited
 
 
@@ -104,17 +99,13 @@ def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
 
 def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:
     """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
-    from .intrinsic import content_sizes
-
-    low, high = content_sizes(ctx, box)
+    low, high = ctx.content_sizes(box)
     return max(low, min(high, available - edges.inline)) + edges.inline
 
 
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     """The narrowest border-box width its content can take."""
-    from .intrinsic import content_sizes
-
-    return content_sizes(ctx, box)[0] + edges.inline
+    return ctx.content_sizes(box)[0] + edges.inline
 
 
 def ratio_of(box: Box) -> float | None:

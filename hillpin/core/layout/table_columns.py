@@ -3,35 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from ..styles.values import AUTO_KIND, PERCENT, Kind, Length
 from .boxes import Box, edges_of
 from .context import Context
-from .intrinsic import content_sizes
 from .sizing import to_border_box
-from .table_grid import TableCell, TableGrid
+from .table_grid import Column, TableCell, TableGrid
 
 BOUNDLESS = 1_000_000 * 64
 """The max-content width of a table whose percentages leave nothing for its other columns, as the browser has it."""
-
-
-@dataclass(slots=True)
-class Column:
-    """What a column needs, in 1/64 px; ``percent`` is None where it has none."""
-
-    minimum: int = 0
-    maximum: int = 0
-    percent: float | None = None
-    constrained: bool = False
-    percent_extra: int = 0
-    """In fixed layout: padding and border that come to a content-box percentage."""
-    set_by: Box | None = None
-    """The cell or column box that set the minimum or the given width last, for workings."""
-
-    def percent_of(self, target: int) -> int:
-        """The percentage of a width, at least the minimum."""
-        return max(self.minimum, int(target * (self.percent or 0.0) / 100))
 
 
 def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool) -> list[Column]:
@@ -69,7 +49,7 @@ def _constraint(ctx: Context, box: Box) -> Column:
     """A cell's outer min- and max-content widths with its width and limits applied (css-tables-3 §3.8.2)."""
     style = box.style
     edges = edges_of(box, 0)
-    low, high = content_sizes(ctx, box)
+    low, high = ctx.content_sizes(box)
     low, high = low + edges.inline, high + edges.inline
     column = Column(set_by=box)
     width = style.width

@@ -46,6 +46,35 @@ class TableGrid:
     """Column boxes and their groups that stand for no column."""
 
 
+@dataclass(slots=True)
+class Column:
+    """What a column needs, in 1/64 px; ``percent`` is None where it has none."""
+
+    minimum: int = 0
+    maximum: int = 0
+    percent: float | None = None
+    constrained: bool = False
+    percent_extra: int = 0
+    """In fixed layout: padding and border that come to a content-box percentage."""
+    set_by: Box | None = None
+    """The cell or column box that set the minimum or the given width last, for workings."""
+
+    def percent_of(self, target: int) -> int:
+        """The percentage of a width, at least the minimum."""
+        return max(self.minimum, int(target * (self.percent or 0.0) / 100))
+
+
+@dataclass(slots=True)
+class RowSize:
+    """A row's height and baseline in 1/64 px."""
+
+    height: int = 0
+    baseline: int = 0
+    constrained: bool = False
+    percent: float | None = None
+    has_baseline: bool = False
+
+
 def table_grid(table: Box) -> TableGrid:
     """The structure of a table box, kept on it."""
     if not isinstance(table.extra_cache, TableGrid):

@@ -10,18 +10,7 @@ from .boxes import Box, edges_of
 from .context import Context
 from .fragments import Fragment, Space
 from .sizing import to_border_box
-from .table_grid import TableCell, TableGrid
-
-
-@dataclass(slots=True)
-class RowSize:
-    """A row's height and baseline in 1/64 px."""
-
-    height: int = 0
-    baseline: int = 0
-    constrained: bool = False
-    percent: float | None = None
-    has_baseline: bool = False
+from .table_grid import RowSize, TableCell, TableGrid
 
 
 @dataclass(slots=True)
@@ -45,11 +34,9 @@ def aligns_baseline(box: Box) -> bool:
 def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_height: int) -> MeasuredCell:
     """Lay a cell out at a width; its own height counts as a minimum. ``basis`` is the row's width, which
     percentages of its padding are of."""
-    from .layout import layout
-
     box = cell.box
     edges = edges_of(box, basis)
-    fragment = layout(ctx, box, Space(basis, fixed_inline=width))
+    fragment = ctx.layout(box, Space(basis, fixed_inline=width))
     least = max(fragment.content_height, edges.block)
     height = box.style.height
     if height.kind == Kind.FIXED:

@@ -9,9 +9,9 @@ from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .intrinsic import contributions
 from .sizing import clamp_block, relative_offset, resolve_block, resolve_inline, to_border_box
-from .table_columns import Column, distribute_auto, distribute_fixed, grid_sizes, measured_columns
-from .table_grid import TableGrid, table_grid
-from .table_rows import MeasuredCell, RowSize, aligns_baseline, fill_table_height, measure_cell, row_sizes
+from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
+from .table_grid import Column, RowSize, TableGrid, table_grid
+from .table_rows import MeasuredCell, aligns_baseline, fill_table_height, measure_cell, row_sizes
 
 
 def spacing_of(box: Box) -> tuple[int, int]:
@@ -142,30 +142,23 @@ class _TableLayout:
         for child in self.grid.others:
             fragment.out_of_flow.append(OutOfFlow(child, self.edges.left, top + self.edges.top))
         fragment.gather_out_of_flow()
-        if self.ctx.recorder is not None:
-            from ..working.tables import record_cells, record_table_height
-
-            record_table_height(self.ctx, self.box, self.edges, rows, self.down, top, grid_height, fragment)
-            record_cells(self.ctx, self.box, self.grid, self.columns, widths, offsets, rows, self.across, self.down, fragment)
+        self.ctx.recorder.table_height(self.box, self.edges, rows, self.down, top, grid_height, fragment)
+        self.ctx.recorder.cells(self.box, self.grid, self.columns, widths, offsets, rows, self.across, self.down, fragment)
         return fragment
 
     def _captions(self, fragment: Fragment, width: int, side: str, y: int) -> int:
         """Place the captions of a side from y on; gives where they end."""
-        from .layout import layout
-
         for caption in self.grid.captions:
             if (caption.style.caption_side == "bottom") != (side == "bottom"):
                 continue
             edges = edges_of(caption, width)
-            child = layout(self.ctx, caption, Space(width))
+            child = self.ctx.layout(caption, Space(width))
             y += edges.margin_top
             fragment.children.append(Placed(edges.margin_left, y, child))
             y += child.height + edges.margin_bottom
         return y
 
     def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
-        from .layout import layout
-
         left, first = self.edges.left, top + self.edges.top + self.down
         row_tops, y = [], first
         for row in rows:
@@ -176,7 +169,7 @@ class _TableLayout:
             last = cell.row + cell.rows - 1
             height = row_tops[last] + rows[last].height - row_tops[cell.row]
             shift = self._shift(item, rows[cell.row], height)
-            child = layout(self.ctx, box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
+            child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
             dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
             fragment.children.append(Placed(left + offsets[cell.column] + dx, row_tops[cell.row] + dy, child))
         if rows:
@@ -230,7 +223,4 @@ class _TableLayout:
                 fragment.row_offsets.append((column_group, 0, origin, 0, 0))
 
     def _record_width(self, used: int, low: int, high: int) -> None:
-        if self.ctx.recorder is not None:
-            from ..working.tables import record_table_width
-
-            record_table_width(self.ctx, self.box, self.edges, self.space, used, low, high)
+        self.ctx.recorder.table_width(self.box, self.edges, self.space, used, low, high)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..layout.boxes import Box, Kind
-from ..layout.context import Context
+from ..layout.entry import Pass
 from ..layout.inline_metrics import style_metrics
 from ..markup.tree import Element
 from ..numbers import px
@@ -332,7 +332,7 @@ def _leading(survey: Survey, stretch: Stretch, element: Element) -> int:
     style = survey.style(element, stretch)
     if style is None or not has_own_text(element):
         return 0
-    metrics = style_metrics(Context(stretch.layout.viewport, survey.page.fonts), style)
+    metrics = style_metrics(Pass(stretch.layout.viewport, survey.page.fonts), style)
     return (metrics.line_height - int(float(style.font_size) * 64)) // 2
 
 

@@ -17,12 +17,13 @@ from ..layout.across_sizes import NotAcrossError, Units, edges_across
 from ..layout.blend import Walk
 from ..layout.block import layout_in_flow
 from ..layout.boxes import TEXT, Box
+from ..layout.containing import Frame
 from ..layout.context import Context
+from ..layout.entry import Pass
 from ..layout.floats import Floats
 from ..layout.fragments import OutOfFlow, Space
-from ..layout.layout import layout
 from ..layout.moving import WIDTH, Moving
-from ..layout.positioned import Frame, place
+from ..layout.positioned import place
 from ..layout.strips import Question, Strip
 from ..markup.tree import Element
 from ..notes import turning_widths
@@ -241,7 +242,7 @@ class _Walker:
             return units if isinstance(units, int) else int(units[width - low])  # type: ignore[index]
 
         def lay_out(width: int, walk: Walk | None) -> One:
-            here = Context(Viewport(width, self.height), ctx.fonts, None, None, walk, ctx.unmodelled)
+            here = Pass(Viewport(width, self.height), ctx.fonts, walk=walk, unmodelled=ctx.unmodelled)
             if boxes:
                 moving.put(box, boxes, width - low)
             inline = at(question.inline, width)
@@ -253,7 +254,7 @@ class _Walker:
                     raise NotAcrossError
                 return One(fragment, here, box, (x, y, 0))
             if question.in_flow_width is None:
-                return One(layout(here, box, Space(inline, percent_block=percent, shrink=question.shrink)), here, box)
+                return One(here.layout(box, Space(inline, percent_block=percent, shrink=question.shrink)), here, box)
             flow = layout_in_flow(here, box, inline, at(question.in_flow_width, width), percent, Floats(), 0, 0)
             return One(flow.fragment, here, box, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 

@@ -6,29 +6,16 @@ x and y count from the parent's border box.
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Protocol
-
+from ..layout.boxes import Box, Edges, edges_of
+from ..layout.floats import Floats
+from ..layout.fragments import Fragment, Space
+from ..layout.inside import Inside, Strut
+from ..layout.recorder import FlowSoFar
+from ..layout.sizing import relative_offset
 from ..numbers import px
 from ..styles.values import AUTO_KIND, FIXED, PERCENT, Kind, Length
 from ..units import INDEFINITE
-from .record import Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.block import Inside
-    from ..layout.boxes import Box, Edges
-    from ..layout.context import Context
-    from ..layout.floats import Floats
-    from ..layout.fragments import Fragment, Space
-    from ..layout.margins import Strut
-
-    class Flow(Protocol):
-        """What a block's children are laid out by."""
-
-        box: Box
-        width: int
-        y: int
-        at_top: bool
-        strut: Strut
+from .record import Source, Sum, Sums, declared
 
 
 def shown(units: int) -> str:
@@ -71,10 +58,9 @@ def add_edges(total: Sum, box: Box, edges: Edges, sides: tuple[str, str], sign: 
             total.add(sign * amount, f"{name} {part}-{side}", source)
 
 
-def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, before_limits: int, width: int) -> None:
+def record_inline_size(sums: Sums, box: Box, edges: Edges, space: Space, before_limits: int, width: int) -> None:
     """How ``inline_size`` came to a border-box width (§10.3.3, §10.3.5, §10.4)."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None or space.fixed_inline != INDEFINITE:
+    if not sums.wants(box) or space.fixed_inline != INDEFINITE:
         return
     style = box.style
     total = Sum("width")
@@ -100,7 +86,7 @@ def record_inline_size(ctx: Context, box: Box, edges: Edges, space: Space, befor
             rule = "aspect-ratio" if style.aspect_ratio else "padding and border need this"
             total.set(before_limits, rule, declared(box, "aspect-ratio") if style.aspect_ratio else Source(rule="CSS 2 §10.3.3"))
     _record_limits(total, box, "width", style.max_width, style.min_width, before_limits, width, room)
-    recorder.write(box, "width", total)
+    sums.write(box, "width", total)
 
 
 def add_margins(total: Sum, box: Box, edges: Edges) -> None:
@@ -136,10 +122,9 @@ def _record_limits(total: Sum, box: Box, axis: str, most: Length, least: Length,
         total.set(after, "its padding and border", Source(rule="CSS 2 §10.4"))
 
 
-def record_block(ctx: Context, box: Box, edges: Edges, space: Space, fragment: Fragment, inside: Inside, floats: Floats | None) -> None:
+def record_block(sums: Sums, box: Box, edges: Edges, space: Space, fragment: Fragment, inside: Inside, floats: Floats | None) -> None:
     """How a block came to its height (§10.6.3, §10.6.7, §10.7)."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None or space.fixed_block != INDEFINITE:
+    if not sums.wants(box) or space.fixed_block != INDEFINITE:
         return
     style = box.style
     total = Sum("height")
@@ -157,7 +142,7 @@ def record_block(ctx: Context, box: Box, edges: Edges, space: Space, fragment: F
         if style.aspect_ratio is not None and total.total != fragment.height:
             total.set(fragment.height, "aspect-ratio with this width", declared(box, "aspect-ratio"))
     _record_limits(total, box, "height", style.max_height, style.min_height, total.total, fragment.height, max(space.percent_block, 0))
-    recorder.write(box, "height", total)
+    sums.write(box, "height", total)
 
 
 def _content_height(total: Sum, box: Box, inside: Inside, content: int, floats: Floats | None) -> None:
@@ -180,10 +165,8 @@ def _content_height(total: Sum, box: Box, inside: Inside, content: int, floats: 
         total.start(content, "nothing in it", Source(rule="CSS 2 §10.6.3"))
 
 
-def _from_parent(title: str, flow: Flow, side: str) -> Sum:
+def _from_parent(title: str, flow: FlowSoFar, side: str) -> Sum:
     """A sum that begins at the parent's border edge and steps over its border and padding."""
-    from ..layout.boxes import edges_of
-
     parent = flow.box
     total = Sum(title).start(0, f"edge of {name_of(parent)}", Source(index=parent.element.index if parent.element else None))
     edges = edges_of(parent, flow.width)
@@ -192,10 +175,9 @@ def _from_parent(title: str, flow: Flow, side: str) -> Sum:
     return total
 
 
-def record_in_flow(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: int, strut: Strut, cleared: bool) -> None:
+def record_in_flow(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut, cleared: bool) -> None:
     """How a block in flow came to its place (§9.4.1, §8.3.1, §9.5.2)."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     across = _from_parent("x", flow, "left")
     if edges.auto_left:
@@ -214,14 +196,13 @@ def record_in_flow(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: 
         if flow.at_top and edges.margin_top and margin == 0:
             down.note("its margin-top collapses through the top of its parent", Source(rule="CSS 2 §8.3.1"))
     _add_offset(across, down, box, flow.width)
-    recorder.write(box, "x", across)
-    recorder.write(box, "y", down)
+    sums.write(box, "x", across)
+    sums.write(box, "y", down)
 
 
-def record_float(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: int) -> None:
+def record_float(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int) -> None:
     """Where a float was put (§9.5.1); x and y are of its margin box."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     side = box.style.float
     across = _from_parent("x", flow, "left")
@@ -231,15 +212,13 @@ def record_float(ctx: Context, box: Box, edges: Edges, flow: Flow, x: int, y: in
     down.add(y, "as high as it may stand", Source(rule="CSS 2 §9.5.1"))
     down.add(edges.margin_top, "margin-top", declared(box, "margin-top"))
     _add_offset(across, down, box, flow.width)
-    recorder.write(box, "x", across)
-    recorder.write(box, "y", down)
+    sums.write(box, "x", across)
+    sums.write(box, "y", down)
 
 
 def _add_offset(across: Sum, down: Sum, box: Box, width: int) -> None:
     if not box.is_relative:
         return
-    from ..layout.sizing import relative_offset
-
     dx, dy = relative_offset(box, width, INDEFINITE)
     side = "right" if box.style.left.is_auto else "left"
     across.add(dx, f"position: relative, {side}", declared(box, side))

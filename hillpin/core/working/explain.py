@@ -3,18 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Literal
+from typing import Literal
 
 from ..errors import InputError
+from ..layout.boxes import Box
+from ..layout.containing import containing_box
+from ..layout.fragments import Fragment
+from ..markup.tree import Element
+from ..page import Layout, Page
 from ..units import to_px
 from .blocks import add_edges, name_of
-from .record import Recorder, Source, Sum, Term, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
-    from ..layout.fragments import Fragment
-    from ..markup.tree import Element
-    from ..page import Layout, Page
+from .record import Source, Sum, Sums, Term, declared
 
 Quantity = Literal["width", "height", "x", "y"]
 QUANTITIES: tuple[Quantity, ...] = ("width", "height", "x", "y")
@@ -57,8 +56,8 @@ def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str =
 
     Raises InputError where the layout was not recorded or the quantity has no working.
     """
-    recorder = layout.recorder
-    if recorder is None or of not in QUANTITIES:
+    sums = layout.sums
+    if sums is None or of not in QUANTITIES:
         raise InputError(f"There is no working of {of}; ask for width, height, x or y.")
     quantity: Quantity = of
     made = layout.generated.get((element, pseudo)) if pseudo else None
@@ -76,7 +75,7 @@ def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str =
         answer.steps = [Step("start", answer.value, answer.value, "the text inside", page.path, element.line, None, element.index)]
         return answer
     fragment = found[0]
-    total = _Chains(recorder, layout, page).sum_of(fragment.box, quantity)
+    total = _Chains(sums, layout, page).sum_of(fragment.box, quantity)
     wanted = answer.value
     answer.steps = steps_of(total)
     if to_px(total.total) != wanted:
@@ -127,8 +126,8 @@ def steps_of(total: Sum) -> list[Step]:
 class _Chains:
     """Sums that begin inside a parent, continued upwards to where the number is given."""
 
-    def __init__(self, recorder: Recorder, layout: Layout, page: Page) -> None:
-        self.recorder = recorder
+    def __init__(self, sums: Sums, layout: Layout, page: Page) -> None:
+        self.sums = sums
         self.layout = layout
         self.page = page
 
@@ -138,11 +137,11 @@ class _Chains:
             return self._place(box, quantity)
         if quantity == "width":
             return self._width(box)
-        found = self.recorder.read(box, "height")
+        found = self.sums.read(box, "height")
         return Sum("height", list(found.terms)) if found is not None else Sum("height")
 
     def _width(self, box: Box) -> Sum:
-        found = self.recorder.read(box, "width")
+        found = self.sums.read(box, "width")
         if found is None:
             return Sum("width")
         if not found.from_parent:
@@ -169,7 +168,7 @@ class _Chains:
 
     def _place(self, box: Box, quantity: Quantity) -> Sum:
         """From the page's edge: the place of what the sum counts from, then the sum's terms."""
-        found = self.recorder.read(box, quantity)
+        found = self.sums.read(box, quantity)
         total = Sum(quantity)
         if found is None:
             return total
@@ -190,8 +189,6 @@ class _Chains:
         return found[1:] if found is not None else None
 
     def _counted_from(self, box: Box) -> Box | None:
-        from ..layout.positioned import containing_box
-
         if box.is_out_of_flow:
             return containing_box(box)
         parent = box.parent

@@ -2,32 +2,25 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from ..layout.boxes import Box
+from ..layout.flex_line import Axes, FlexItem, FlexLine
+from ..layout.fragments import Fragment
 from .blocks import name_of, shown
-from .record import Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
-    from ..layout.context import Context
-    from ..layout.flex_items import Axes, FlexItem
-    from ..layout.flex_lengths import FlexLine
-    from ..layout.fragments import Fragment
+from .record import Source, Sum, Sums, declared
 
 
-def record_flex(ctx: Context, box: Box, axes: Axes, lines: list[FlexLine], inner_main: int, gap: int, fragment: Fragment) -> None:
+def record_flex(sums: Sums, box: Box, axes: Axes, lines: list[FlexLine], inner_main: int, gap: int, fragment: Fragment) -> None:
     """Sums for every item's size and place, and the container's height."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     main, cross = ("width", "height") if axes.is_row else ("height", "width")
     for line in lines:
         for item in line.items:
-            if not ctx.records(item.box):
+            if not sums.wants(item.box):
                 continue
-            recorder.write(item.box, main, _main_sum(box, axes, line, item, inner_main, gap))
-            recorder.write(item.box, cross, _cross_sum(item, line, cross, recorder.read(item.box, cross)))
-            _record_place(ctx, box, axes, line, item)
+            sums.write(item.box, main, _main_sum(box, axes, line, item, inner_main, gap))
+            sums.write(item.box, cross, _cross_sum(item, line, cross, sums.read(item.box, cross)))
+            _record_place(sums, box, axes, line, item)
     total = Sum("height")
     edges = fragment.edges() if fragment.basis else None
     inner = fragment.height - (edges.block if edges else 0)
@@ -41,7 +34,7 @@ def record_flex(ctx: Context, box: Box, axes: Axes, lines: list[FlexLine], inner
         total = Sum("height").start(fragment.height, "height", declared(box, "height"))
     else:
         total.add(fragment.height - total.total, f"{name_of(box)} padding and border", declared(box, "padding-top"))
-    recorder.write(box, "height", total)
+    sums.write(box, "height", total)
 
 
 def _main_sum(box: Box, axes: Axes, line: FlexLine, item: FlexItem, inner_main: int, gap: int) -> Sum:
@@ -85,9 +78,7 @@ def _cross_sum(item: FlexItem, line: FlexLine, size: str, own: Sum | None) -> Su
     return Sum(size).start(item.cross, "as its content needs", Source(rule="css-flexbox-1 §9.4 step 7"))
 
 
-def _record_place(ctx: Context, box: Box, axes: Axes, line: FlexLine, item: FlexItem) -> None:
-    recorder = ctx.recorder
-    assert recorder is not None
+def _record_place(sums: Sums, box: Box, axes: Axes, line: FlexLine, item: FlexItem) -> None:
     fragment_edges = box.style
     names = ("x", "y") if axes.is_row else ("y", "x")
     for name, offset in zip(names, (item.main_offset, item.cross_offset), strict=True):
@@ -98,4 +89,4 @@ def _record_place(ctx: Context, box: Box, axes: Axes, line: FlexLine, item: Flex
         total.add(padding, f"padding-{side} of {name_of(box)}", declared(box, f"padding-{side}"))
         words = "the items and gaps before it, and its place in the free space" if name == names[0] else f"align-self: {item.align}"
         total.add(offset, words, declared(box, "justify-content" if name == names[0] else "align-items"))
-        recorder.write(item.box, name, total)
+        sums.write(item.box, name, total)

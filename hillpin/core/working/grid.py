@@ -2,19 +2,15 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from collections.abc import Sequence
 
+from ..layout.boxes import Box
+from ..layout.fragments import Fragment, Placed
+from ..layout.grid_axis import AreaItem, GridAxis
+from ..layout.grid_tracks import Track
 from ..styles.values import Length
 from .blocks import name_of, shown
-from .record import Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
-    from ..layout.context import Context
-    from ..layout.fragments import Fragment, Placed
-    from ..layout.grid import GridAxis
-    from ..layout.grid_items import GridItem
-    from ..layout.grid_tracks import Track
+from .record import Source, Sum, Sums, declared
 
 
 def track_words(track: Track) -> str:
@@ -45,21 +41,20 @@ def axis_words(axis: GridAxis) -> str:
 
 
 def record_grid(
-    ctx: Context, box: Box, across: GridAxis, down: GridAxis, items: list[GridItem], places: dict[int, Placed], fragment: Fragment
+    sums: Sums, box: Box, across: GridAxis, down: GridAxis, items: Sequence[AreaItem], places: dict[int, Placed], fragment: Fragment
 ) -> None:
     """Sums for every item's size and place, and the container's height."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     inner_width = fragment.width - (fragment.edges().inline if fragment.basis else 0)
     for item in items:
-        if not ctx.records(item.box):
+        if not sums.wants(item.box):
             continue
         place = places[id(item.box)]
-        own = recorder.read(item.box, "width")
-        recorder.write(item.box, "width", _size_sum(box, item, "width", across, place.fragment.width, inner_width, own))
-        own = recorder.read(item.box, "height")
-        recorder.write(item.box, "height", _size_sum(box, item, "height", down, place.fragment.height, None, own))
+        own = sums.read(item.box, "width")
+        sums.write(item.box, "width", _size_sum(box, item, "width", across, place.fragment.width, inner_width, own))
+        own = sums.read(item.box, "height")
+        sums.write(item.box, "height", _size_sum(box, item, "height", down, place.fragment.height, None, own))
         for name, at, start in (("x", place.x, item.area_x), ("y", place.y, item.area_y)):
             side, _axis = ("left", across) if name == "x" else ("top", down)
             number = (item.cell.column - across.before if name == "x" else item.cell.row - down.before) + 1
@@ -69,7 +64,7 @@ def record_grid(
             template = "grid-template-columns" if name == "x" else "grid-template-rows"
             total.add(start, f"tracks and gaps before line {number}", declared(box, template))
             total.add(at - total.total, "its place in the area", declared(item.box, "justify-self" if name == "x" else "align-self"))
-            recorder.write(item.box, name, total)
+            sums.write(item.box, name, total)
     total = Sum("height")
     rows = " + ".join(shown(track.base) for track in down.tracks[:10] if not track.collapsed)
     total.start(sum(track.base for track in down.tracks), f"rows: {rows or 'none'}", declared(box, "grid-template-rows"))
@@ -80,10 +75,10 @@ def record_grid(
         total.add(difference, f"{name_of(box)} padding and border" if box.style.height.is_auto else "height", declared(box, "padding-top"))
     if any(track.is_flexible for track in down.tracks) and box.style.height.is_auto and box.style.min_height.is_auto:
         total.note("fr rows have no height to share: the height is auto, so they are as high as their content", declared(box, "grid-template-rows"))
-    recorder.write(box, "height", total)
+    sums.write(box, "height", total)
 
 
-def _size_sum(box: Box, item: GridItem, size: str, axis: GridAxis, used: int, room: int | None, own: Sum | None) -> Sum:
+def _size_sum(box: Box, item: AreaItem, size: str, axis: GridAxis, used: int, room: int | None, own: Sum | None) -> Sum:
     """The area's tracks, then what the item makes of them."""
     is_width = size == "width"
     start, count = (item.cell.column, item.cell.columns) if is_width else (item.cell.row, item.cell.rows)
@@ -135,8 +130,6 @@ def _fraction_terms(total: Sum, box: Box, axis: GridAxis, track: Track, room: in
 
 
 def _cause(total: Sum, track: Track, size: str) -> None:
-    from ..layout.boxes import Box
-
     cause = track.cause
     if isinstance(cause, Box) and track.has_intrinsic_minimum and track.needed == track.base:
         total.note(f"base size {shown(track.base)} at least, from the contribution of {name_of(cause)}", Source(rule="css-grid-2 §12.5", index=cause.element.index if cause.element else None))

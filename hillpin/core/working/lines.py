@@ -2,23 +2,15 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from ..layout.boxes import Box, edges_of
 from .blocks import name_of
-from .record import Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
-    from ..layout.context import Context
+from .record import Source, Sum, Sums, declared
 
 
-def record_in_line(ctx: Context, root: Box, basis: int, box: Box, x: int, y: int, line_top: int) -> None:
+def record_in_line(sums: Sums, root: Box, basis: int, box: Box, x: int, y: int, line_top: int) -> None:
     """The place of a box in a line of ``root``, from the root's content edge; percentages of edges are of ``basis``."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
-    from ..layout.boxes import edges_of
-
     edges = edges_of(root, basis)
     across = Sum("x").start(0, f"edge of {name_of(root)}")
     down = Sum("y").start(0, f"edge of {name_of(root)}")
@@ -33,8 +25,8 @@ def record_in_line(ctx: Context, root: Box, basis: int, box: Box, x: int, y: int
         across.add(x, "what stands before it on its line, and text-align", declared(root, "text-align"))
         down.add(line_top, "the lines above", Source(rule="CSS 2 §9.4.2"))
         down.add(y - line_top, f"its place in the line: vertical-align: {_align_words(box)}", declared(box, "vertical-align"))
-    recorder.write(box, "x", across)
-    recorder.write(box, "y", down)
+    sums.write(box, "x", across)
+    sums.write(box, "y", down)
 
 
 def _align_words(box: Box) -> str:

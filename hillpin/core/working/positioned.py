@@ -2,28 +2,20 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from ..layout.boxes import REPLACED, Box, Edges, edges_of
+from ..layout.fragments import Fragment, Space
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
 from .blocks import add_edges, describe, name_of, shown
-from .record import Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box, Edges
-    from ..layout.context import Context
-    from ..layout.fragments import Fragment, Space
+from .record import Source, Sum, Sums, declared
 
 
 def record_positioned(
-    ctx: Context, box: Box, width: int, height: int, fragment: Fragment, x: int, y: int, static: tuple[int, int]
+    sums: Sums, box: Box, width: int, height: int, fragment: Fragment, x: int, y: int, static: tuple[int, int]
 ) -> None:
     """How an absolutely positioned box came to its size and place in its containing block of width × height."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
-    from ..layout.boxes import REPLACED, edges_of
-
     edges = edges_of(box, width)
     style = box.style
     axes = (
@@ -38,16 +30,16 @@ def record_positioned(
                 total.add(-getattr(edges, f"margin_{side}"), f"margin-{side}", declared(box, f"margin-{side}"))
             if total.total != size:
                 total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
-            recorder.write(box, size_name, total)
-        elif length.is_auto and size_name == "width" and recorder.read(box, "width") is None:
+            sums.write(box, size_name, total)
+        elif length.is_auto and size_name == "width" and sums.read(box, "width") is None:
             total = Sum("width").start(size, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.7"))
-            recorder.write(box, "width", total)
+            sums.write(box, "width", total)
         elif length.kind > Kind.CALC and not length.is_auto and size_name == "width" and box.kind != REPLACED:
             total = Sum("width").start(size - edges.inline, describe(length, width, "the room"), declared(box, "width"))
             add_edges(total, box, edges, ("left", "right"))
             if total.total != size:
                 total.set(size, "min-width or max-width", declared(box, "max-width"))
-            recorder.write(box, "width", total)
+            sums.write(box, "width", total)
         elif length.kind <= Kind.CALC:
             words = f"{size_name}: {describe(length, room, 'the containing block')}"
             total = Sum(size_name).start(length.resolve(room), words, declared(box, size_name))
@@ -55,7 +47,7 @@ def record_positioned(
                 add_edges(total, box, edges, (start, end))
             if total.total != size:
                 total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
-            recorder.write(box, size_name, total)
+            sums.write(box, size_name, total)
         total = Sum(place_name).start(0, "padding edge of its containing block")
         if not low.is_auto:
             total.add(low.resolve(room), start, declared(box, start))
@@ -68,13 +60,12 @@ def record_positioned(
         else:
             total.add(getattr(edges, f"margin_{start}"), f"margin-{start}", declared(box, f"margin-{start}"))
             total.add(place - total.total, "its part of what is left", declared(box, f"margin-{start}"))
-        recorder.write(box, place_name, total)
+        sums.write(box, place_name, total)
 
 
-def record_replaced(ctx: Context, box: Box, edges: Edges, space: Space, fragment: Fragment) -> None:
+def record_replaced(sums: Sums, box: Box, edges: Edges, space: Space, fragment: Fragment) -> None:
     """How a picture or control came to its size: given, natural, by the ratio, held by limits."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     style = box.style
     natural = box.natural
@@ -104,4 +95,4 @@ def record_replaced(ctx: Context, box: Box, edges: Edges, space: Space, fragment
             label = f"max-{name}: {describe(most, basis, 'the containing block')}" if limited else f"the ratio with this {other}"
             total.set(inner, label, declared(box, f"max-{name}" if limited else other))
         add_edges(total, box, edges, sides)
-        recorder.write(box, name, total)
+        sums.write(box, name, total)

@@ -1,4 +1,4 @@
-"""The recorder that layout functions write to when someone asks how a number came about.
+"""Sums: how a number came about, in terms.
 
 A sum is a list of terms; applying them in order to 0 gives exactly the number, in 1/64 px.
 """
@@ -6,10 +6,9 @@ A sum is a list of terms; applying them in order to 0 gives exactly the number, 
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Literal
+from typing import Literal
 
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
+from ..layout.boxes import Box
 
 Operation = Literal["start", "add", "set", "note"]
 
@@ -81,12 +80,17 @@ class Sum:
         return total
 
 
-class Recorder:
-    """Keeps the last sum written for each (box, quantity)."""
+class Sums:
+    """Keeps the last sum written for each (box, quantity), of all boxes or of those on a path (by identity)."""
 
-    def __init__(self) -> None:
+    def __init__(self, path: frozenset[int] | None = None) -> None:
+        self.path = path
         self.sums: dict[tuple[int, str], Sum] = {}
         self.boxes: dict[int, Box] = {}
+
+    def wants(self, box: Box) -> bool:
+        """Whether the steps of a box are wanted: sums that nobody reads are not written."""
+        return self.path is None or id(box) in self.path
 
     def write(self, box: Box, quantity: str, total: Sum) -> None:
         """Keep a sum; later writes, of the final pass, replace earlier ones."""

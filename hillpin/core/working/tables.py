@@ -2,24 +2,16 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from ..layout.boxes import Box, Edges
+from ..layout.fragments import Fragment, Space
+from ..layout.table_grid import Column, RowSize, TableGrid
 from .blocks import add_margins, describe, name_of, shown
-from .record import Recorder, Source, Sum, declared
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box, Edges
-    from ..layout.context import Context
-    from ..layout.fragments import Fragment, Space
-    from ..layout.table_columns import Column
-    from ..layout.table_grid import TableGrid
-    from ..layout.table_rows import RowSize
+from .record import Source, Sum, Sums, declared
 
 
-def record_table_width(ctx: Context, box: Box, edges: Edges, space: Space, used: int, low: int, high: int) -> None:
+def record_table_width(sums: Sums, box: Box, edges: Edges, space: Space, used: int, low: int, high: int) -> None:
     """How a table came to its border-box width."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     total = Sum("width")
     width = box.style.width
@@ -37,15 +29,14 @@ def record_table_width(ctx: Context, box: Box, edges: Edges, space: Space, used:
         add_margins(total, box, edges)
     if total.total != final:
         total.set(final, "its columns need at least this", Source(rule="CSS 2 §17.5.2.2"))
-    recorder.write(box, "width", total)
+    sums.write(box, "width", total)
 
 
 def record_table_height(
-    ctx: Context, box: Box, edges: Edges, rows: list[RowSize], spacing: int, captions: int, grid_height: int, fragment: Fragment
+    sums: Sums, box: Box, edges: Edges, rows: list[RowSize], spacing: int, captions: int, grid_height: int, fragment: Fragment
 ) -> None:  # fmt: skip
     """How a table came to its height: captions, rows, spacing, its own edges; and where captions stand."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     total = Sum("height")
     words = " + ".join(shown(row.height) for row in rows[:12])
@@ -55,25 +46,24 @@ def record_table_height(
     total.add(grid_height - total.total, "its height is given and larger", declared(box, "height"))
     total.add(captions, "captions above", declared(box, "caption-side"))
     total.add(fragment.height - captions - grid_height, "captions below", declared(box, "caption-side"))
-    recorder.write(box, "height", total)
+    sums.write(box, "height", total)
     for x, y, child in fragment.children:
         if child.box.role == "caption":
-            recorder.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
+            sums.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
             place = Sum("y").start(0, f"edge of {name_of(box)}").add(y, f"caption-side: {child.box.style.caption_side}", declared(child.box, "caption-side"))
-            recorder.write(child.box, "y", place)
+            sums.write(child.box, "y", place)
 
 
 def record_cells(
-    ctx: Context, box: Box, grid: TableGrid, columns: list[Column], widths: list[int], offsets: list[int], rows: list[RowSize], spacing: int,
+    sums: Sums, box: Box, grid: TableGrid, columns: list[Column], widths: list[int], offsets: list[int], rows: list[RowSize], spacing: int,
     down: int, fragment: Fragment,
 ) -> None:  # fmt: skip
     """Each cell's width from its columns, its height from its rows, its place."""
-    recorder = ctx.recorder_for(box)
-    if recorder is None:
+    if not sums.wants(box):
         return
     places = {id(child.box): (x, y, child) for x, y, child in fragment.children}
     for cell in grid.cells:
-        if not ctx.records(cell.box):
+        if not sums.wants(cell.box):
             continue
         x, y, child = places[id(cell.box)]
         total = Sum("width")
@@ -92,24 +82,24 @@ def record_cells(
         elif widths[cell.column] == column.minimum and column.set_by is not None:
             total.note(f"as narrow as {name_of(column.set_by)} allows", _source(column))
         _end(total, child.width)
-        recorder.write(cell.box, "width", total)
+        sums.write(cell.box, "width", total)
         total = Sum("height")
         for index in range(cell.row, cell.row + cell.rows):
             total.add(rows[index].height, f"row {index + 1}, as high as its highest cell", Source(rule="CSS 2 §17.5.3"))
         total.add(down * (cell.rows - 1), f"{cell.rows - 1} spacings", declared(box, "border-spacing"))
         _end(total, child.height)
-        recorder.write(cell.box, "height", total)
-        _record_place(recorder, box, cell.box, x, y, offsets[cell.column])
+        sums.write(cell.box, "height", total)
+        _record_place(sums, box, cell.box, x, y, offsets[cell.column])
 
 
-def _record_place(recorder: Recorder, table: Box, cell: Box, x: int, y: int, offset: int) -> None:
+def _record_place(sums: Sums, table: Box, cell: Box, x: int, y: int, offset: int) -> None:
     across = Sum("x").start(0, f"edge of {name_of(table)}")
     across.add(x - offset, "border and padding of the table", declared(table, "padding-left"))
     across.add(offset, "columns and spacing before it", Source(rule="CSS 2 §17.5"))
-    recorder.write(cell, "x", across)
+    sums.write(cell, "x", across)
     down = Sum("y").start(0, f"edge of {name_of(table)}")
     down.add(y, "caption, border, rows and spacing above it", Source(rule="CSS 2 §17.5"))
-    recorder.write(cell, "y", down)
+    sums.write(cell, "y", down)
 
 
 def _end(total: Sum, wanted: int) -> None:

@@ -1,0 +1,64 @@
+"""Which box contains an absolutely positioned one (css-position-3 §2.1, css-transforms-1 §3, css-contain-2 §3)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from .boxes import BLOCK, INLINE, Box
+
+_CONTAINING = frozenset({"layout", "paint", "content", "strict"})
+
+
+def is_containing_block(box: Box, fixed: bool = False) -> bool:
+    """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
+    style = box.style
+    if style.transform or style.translate or style.rotate or style.scale or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
+        # css-transforms-1 §3, filter-effects-1 §5.
+        return box.kind != INLINE
+    if style.contain and not _CONTAINING.isdisjoint(style.contain):
+        # css-contain-2 §3.3 and §3.4.
+        return box.kind != INLINE
+    return not fixed and style.position != "static"
+
+
+def containing_box(box: Box) -> Box | None:
+    """The box whose padding box an out-of-flow box is placed in; None for the initial containing block."""
+    fixed = box.style.position == "fixed"
+    node = box.parent
+    while node is not None:
+        if is_containing_block(node, fixed):
+            return node
+        node = node.parent
+    return None
+
+
+def ways_of_positioned(root: Box) -> tuple[set[int], set[int]]:
+    """The boxes that place absolutely positioned boxes out of lines of text, and those that carry any beyond themselves."""
+    holders: set[int] = set()
+    passes: set[int] = set()
+    for box in root.walk():
+        if not box.is_out_of_flow:
+            continue
+        end = containing_box(box)
+        while end is not None and end.kind == INLINE:
+            end = end.parent
+        node = box.parent
+        if node is not None and (node.kind != BLOCK or node.has_inline_children):
+            while node is not None and node.kind == INLINE:
+                node = node.parent
+            if node is not None and node is end:
+                holders.add(id(node))
+        while node is not None and node is not end:
+            passes.add(id(node))
+            node = node.parent
+    return holders, passes
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A containing block: its rectangle relative to the fragment that the boxes are added to."""
+
+    x: int
+    y: int
+    width: int
+    height: int

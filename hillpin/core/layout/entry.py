@@ -1,0 +1,98 @@
+"""The one entry of layout: which formatting context lays a box out, what is remembered, and the root in the viewport."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..units import INDEFINITE
+from .block import layout_block
+from .boxes import Box, Kind, edges_of, height_matters, takes_height
+from .context import Context
+from .flex import flex_content_sizes, layout_flex
+from .fragments import Fragment, Space, form_of
+from .grid import grid_content_sizes, layout_grid
+from .intrinsic import flow_content_sizes
+from .positioned import place_in_viewport, place_out_of_flow
+from .replaced import layout_replaced, replaced_content_sizes
+from .sizing import inline_size
+from .tables import layout_table, table_content_sizes
+
+MOST_KEPT = 12
+
+_LAYOUTS = {
+    Kind.BLOCK: layout_block,
+    Kind.FLEX: layout_flex,
+    Kind.GRID: layout_grid,
+    Kind.TABLE: layout_table,
+    Kind.REPLACED: layout_replaced,
+}
+_CONTENT_SIZES = {
+    Kind.FLEX: flex_content_sizes,
+    Kind.GRID: grid_content_sizes,
+    Kind.TABLE: table_content_sizes,
+    Kind.REPLACED: replaced_content_sizes,
+}
+_BLENDED = (Kind.BLOCK, Kind.FLEX, Kind.GRID)
+
+
+@dataclass(slots=True)
+class Pass(Context):
+    """One layout pass with every formatting context behind its door."""
+
+    def layout(self, box: Box, space: Space) -> Fragment:
+        cache = box.fragment_cache
+        key = space
+        if not (takes_height(box) or height_matters(box) or self.recorder.wants(box)):
+            key = space.without_height()
+        known: Fragment | None = cache.get(key)
+        if known is not None:
+            return known
+        if key is not space and space.fixed_block != INDEFINITE:
+            natural: Fragment | None = cache.get(key.with_own_height())
+            if natural is not None and natural.height == space.fixed_block:
+                return natural
+        fragment = self._walked(box, key) if self.walk is not None else self.lay_out_anew(box, space)
+        if len(cache) >= MOST_KEPT:
+            cache.clear()
+        cache[key] = fragment
+        return fragment
+
+    def _walked(self, box: Box, space: Space) -> Fragment:
+        """The fragment of a box while the widths are walked: from the line that it is on, or laid out anew."""
+        walk = self.walk
+        assert walk is not None
+        form, asked = form_of(space)
+        found = walk.find(box, form, asked)
+        if found is not None:
+            fragment = found[0]
+            fragment.space = space
+            if fragment.is_blended and box.kind in _BLENDED:
+                # Whether boxes fit side by side is decided by 1/64 px: the width is worked out and not taken from the line.
+                fragment.width = inline_size(self, box, edges_of(box, max(space.inline, 0)), space)
+            return fragment
+        fragment = self.lay_out_anew(box, space)
+        walk.keep(box, form, asked, fragment)
+        return fragment
+
+    def lay_out_anew(self, box: Box, space: Space) -> Fragment:
+        fragment = _LAYOUTS.get(box.kind, layout_block)(self, box, space)
+        fragment.space = space
+        fragment.basis = max(space.inline, 0)
+        if fragment.out_of_flow:
+            place_out_of_flow(self, fragment)
+        return fragment
+
+    def content_sizes(self, box: Box) -> tuple[int, int]:
+        known = box.intrinsic_cache
+        if known is None:
+            contained = box.style.container_type != "normal"
+            known = box.intrinsic_cache = (0, 0) if contained else _CONTENT_SIZES.get(box.kind, flow_content_sizes)(self, box)
+        return known
+
+
+def layout_root(ctx: Context, root: Box) -> Fragment:
+    """Lay out the root element's box in the initial containing block (CSS 2 §10.1)."""
+    height = ctx.height
+    fragment = ctx.layout(root, Space(ctx.width, height, height if height else INDEFINITE))
+    place_in_viewport(ctx, fragment)
+    return fragment
