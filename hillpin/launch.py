@@ -9,6 +9,7 @@ import shutil
 import socket
 import subprocess
 import sys
+import tempfile
 from collections.abc import Iterable
 from pathlib import Path
 
@@ -161,8 +162,6 @@ def start(words: list[str]) -> None:
 
 def test(words: list[str]) -> None:
     """All tests through Django's runner, on a data folder of their own."""
-    import tempfile
-
     set_up_chromium()
     set_up_web()
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")

@@ -10,6 +10,8 @@ import tempfile
 import time
 from pathlib import Path
 
+from playwright.sync_api import sync_playwright
+
 from ..core.errors import InputError
 from ..core.page import Page
 from .bench_typing import late, typing_times
@@ -92,8 +94,6 @@ def core_times(folder: Path) -> tuple[float, list[float]]:
 
 def browser_times(folders: list[Path], widths: list[int] | None = None) -> list[list[float]]:
     """The same widths in an in-page frame of a real browser."""
-    from playwright.sync_api import sync_playwright
-
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=BROWSER, args=[*ARGUMENTS, "--allow-file-access-from-files"])
         results = []

@@ -8,6 +8,9 @@ import tempfile
 import time
 import urllib.request
 from dataclasses import dataclass
+from pathlib import Path
+
+from playwright.sync_api import sync_playwright
 
 from ..core.errors import InputError
 
@@ -73,8 +76,6 @@ def _wait(server: subprocess.Popen[bytes]) -> None:
 
 
 def _typed(browser_path: str, arguments: list[str]) -> TypingTimes:
-    from playwright.sync_api import sync_playwright
-
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=browser_path, args=arguments)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
@@ -104,7 +105,5 @@ def _typed(browser_path: str, arguments: list[str]) -> TypingTimes:
 
 
 def _line_of(text: str) -> int:
-    from pathlib import Path
-
     sheet = Path(__file__).resolve().parents[1] / "sites" / "demo" / "site" / "style.css"
     return next(number for number, line in enumerate(sheet.read_text().splitlines()) if text in line)

@@ -8,7 +8,7 @@ import sys
 from dataclasses import asdict
 from pathlib import Path
 from typing import Any
-from xml.sax.saxutils import quoteattr
+from xml.sax.saxutils import escape, quoteattr
 
 from ..core.errors import InputError
 from ..core.page import Page
@@ -86,8 +86,6 @@ def _where(finding: Finding) -> str:
 
 
 def _escaped(text: str) -> str:
-    from xml.sax.saxutils import escape
-
     return escape("".join(c for c in text if c in "\n\t" or ord(c) >= 32))
 
 

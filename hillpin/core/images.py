@@ -27,7 +27,7 @@ def picture_size(data: bytes) -> PictureSize | None:
     head = data[:512].lstrip()
     if head.startswith((b"<", b"\xef\xbb\xbf<")):
         return svg_size(data.decode("utf-8", "replace"))
-    from PIL import Image
+    from PIL import Image  # noqa: PLC0415 (loaded where a page has pictures)
 
     try:
         with Image.open(io.BytesIO(data)) as image:

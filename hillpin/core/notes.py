@@ -86,7 +86,7 @@ def _rule_notes(page: Page, rule: Rule, elements: list[Element], layout: Layout,
     element, style, fragment = found
     rect = layout.rects.get(element) if fragment is None else None
     seen = _seen(element, style, fragment, layout)
-    kept = page.kept_notes.get(id(rule))
+    kept: KeptNotes | None = page.kept_notes.get(id(rule))
     if kept is not None and kept.at == (layout.viewport, rect) and len(kept.seen) == len(seen) and all(map(operator.is_, kept.seen, seen)):
         return kept.notes
     if fragment is None and rect is not None:

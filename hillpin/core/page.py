@@ -12,7 +12,7 @@ import sys
 from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import Any
 
 from .errors import InputError, LimitError
 from .files import Changed, Files, FolderFiles, resolve
@@ -20,7 +20,7 @@ from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
 from .layout.boxes import Box
-from .layout.context import Context
+from .layout.context import Context, Walked
 from .layout.controls import Pictures
 from .layout.entry import Pass, layout_root
 from .layout.fragments import Fragment
@@ -41,10 +41,6 @@ from .styles.style import ComputedStyle
 from .styles.variables import tokens_of
 from .working.record import Sums
 from .working.workings import Workings
-
-if TYPE_CHECKING:
-    from .layout.blend import Walk
-    from .notes import KeptNotes
 
 DEFAULT_HEIGHT = 800
 NARROWEST, WIDEST = 1, 20_000
@@ -159,8 +155,8 @@ class Page:
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, measured)
         self.trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
-        self.kept_notes: dict[int, KeptNotes] = {}
-        """Margin notes by their rule's identity; dropped where lines move."""
+        self.kept_notes: dict[int, Any] = {}
+        """What ``notes`` keeps of a rule, by its identity; dropped where lines move."""
         self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         self.conditions += [
             parse_media(tokens_of(element.attributes["media"]))
@@ -256,11 +252,11 @@ class Page:
         """The boxes and styles at a viewport, without laying out."""
         return self._tree(Viewport(width, height), self._containers if self.has_containers else {})
 
-    def step(self, width: int, height: int, walk: Walk | None) -> Step:
+    def step(self, width: int, height: int, walk: Walked | None) -> Step:
         """One layout of a walk over widths, without collecting its rectangles."""
         return self._step(Viewport(width, height), False, None, walk)
 
-    def _step(self, viewport: Viewport, record: bool, about: Element | None, walk: Walk | None) -> Step:
+    def _step(self, viewport: Viewport, record: bool, about: Element | None, walk: Walked | None) -> Step:
         # Containers hardly ever change from one width to the next: starting from what they were saves a layout.
         containers = self._containers if self.has_containers else {}
         for _ in range(MOST_CONTAINER_PASSES):

@@ -6,6 +6,7 @@ import io
 import zipfile
 from collections.abc import Iterable
 from dataclasses import dataclass
+from html import escape
 
 from django.db import transaction
 from django.db.models import F
@@ -66,8 +67,6 @@ def clean_name(raw: str) -> str:
 
 def new_site(name: str) -> Site:
     """A site with an empty page that is already right: doctype, language, charset, viewport, stylesheet."""
-    from html import escape
-
     title = clean_name(name)
     return add_site(title, [
         NewFile("index.html", EMPTY_PAGE.format(title=escape(title)).encode()),

@@ -9,6 +9,7 @@ import subprocess
 import sys
 import tempfile
 import unittest
+import xml.etree.ElementTree as ElementTree
 from pathlib import Path
 
 from hillpin.cli.__main__ import main
@@ -64,8 +65,6 @@ class Commands(unittest.TestCase):
         )
 
     def test_survey_of_a_folder_as_junit(self) -> None:
-        import xml.etree.ElementTree as ElementTree
-
         (self.page.parent / "second.html").write_text("<!DOCTYPE html><body><main><img src=none.png></main>")
         report = self.page.parent / "report.xml"
         code, out, _ = self.run_command(

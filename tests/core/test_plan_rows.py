@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 from fractions import Fraction
+from xml.etree import ElementTree
 
 from hillpin.core.errors import InputError
 from hillpin.core.planning.arrange import Arranged, arrange
@@ -287,8 +288,6 @@ class DrawingsAndTables(unittest.TestCase):
         self.assertEqual([(one.x, one.width) for one in drawing.columns], [(20, 470), (510, 470)])
 
     def test_svg_is_well_formed_and_to_scale(self) -> None:
-        from xml.etree import ElementTree
-
         root = ElementTree.fromstring(svg_of(drawing_of(arranged(self.plan())), "Home <1>", {}))
         self.assertEqual(root.attrib["width"], "1000")
         texts = [text.text for text in root.iter("{http://www.w3.org/2000/svg}text")]

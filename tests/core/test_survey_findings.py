@@ -7,6 +7,7 @@ import unittest
 
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
+from hillpin.core.survey.compare import compare
 from hillpin.core.survey.findings import Finding
 from hillpin.core.survey.kinds import severity_of
 from hillpin.core.survey.survey import survey
@@ -451,8 +452,6 @@ class Breakpoints(unittest.TestCase):
 
 class Comparing(unittest.TestCase):
     def test_better_and_worse_at_which_widths(self) -> None:
-        from hillpin.core.survey.compare import compare
-
         before = [("row-break", "div.f", 320, 599, "a"), ("missing-alt", "img", None, None, "b")]
         after = [("row-break", "div.f", 400, 650, "c"), ("page-overflow", "pre", 320, 330, "d")]
         told = [(one.kind, one.is_better, one.low, one.high) for one in compare(before, after)]

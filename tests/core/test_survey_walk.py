@@ -7,6 +7,7 @@ from pathlib import Path
 
 import numpy as np
 from hillpin.cli.bench import section_page
+from hillpin.core.edit import edit_sheet
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.survey.survey import survey
@@ -101,8 +102,6 @@ class Equal(unittest.TestCase):
         self.same(walk(pages[0], 320, 370), walk(pages[1], 320, 370, every=True))
 
     def test_after_an_edit(self) -> None:
-        from hillpin.core.edit import edit_sheet
-
         def made(css: str) -> Page:
             body = f"<div class=a><p>{WORDS}</p></div><div class=b><p>{WORDS} <b>x</b></p></div>"
             return Page(

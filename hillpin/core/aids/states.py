@@ -8,6 +8,7 @@ from typing import Literal
 
 from ..errors import InputError
 from ..markup.tree import Element
+from ..numbers import px
 from ..page import Layout, Page
 from ..styles.selectors import MatchState
 
@@ -121,8 +122,6 @@ def _sentence(state: str, rules: int, shifts: list[Shift]) -> str:
 
 
 def _by(shift: Shift) -> str:
-    from ..numbers import px
-
     parts = [
         f"{px(abs(amount))} {words[0] if amount > 0 else words[1]}"
         for amount, words in ((shift.dx, ("to the right", "to the left")), (shift.dy, ("down", "up")), (shift.dw, ("wider", "narrower")), (shift.dh, ("higher", "lower")))

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING
 
+from ..layout.boxes import Box
+from ..layout.inline_items import SMALL_CAPS, small_caps_size
+from ..layout.transforms import transformed
 from .measured import INVISIBLE, FaceKey, pairs_of
-
-if TYPE_CHECKING:
-    from ..layout.boxes import Box
-    from .store import FontStore
+from .store import FontStore
 
 MOST_FACES, MOST_SIZES, MOST_CHARACTERS, MOST_PAIRS = 24, 16, 800, 4000
 
@@ -37,9 +36,6 @@ class BrowserFaces:
 
 def browser_faces(fonts: FontStore, texts: Iterable[Box]) -> BrowserFaces:
     """The faces that boxes with text ask for before any that this machine has, and whether they are measured."""
-    from ..layout.inline_items import SMALL_CAPS, small_caps_size
-    from ..layout.transforms import transformed
-
     used_by: dict[FaceKey, dict[float, set[str]]] = {}
     names: dict[FaceKey, str] = {}
     for box in texts:

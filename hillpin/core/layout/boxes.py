@@ -5,16 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from enum import IntEnum
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import Kind as LengthKind
 from ..styles.values import Length
-
-if TYPE_CHECKING:
-    from .inline_items import InlineContent
-    from .replaced import Natural
+from .natural import Natural
 
 
 class Kind(IntEnum):
@@ -123,7 +120,7 @@ class Box:
     edges_memo: tuple[int, Edges] | None = None
     edges_plan: EdgesPlan | None = None
     strut_cache: Any = None
-    content_cache: InlineContent | None = None
+    content_cache: Any = None
     intrinsic_cache: tuple[int, int] | None = None
     fragment_cache: dict[Any, Any] = field(default_factory=dict)
     flow_cache: dict[Any, Any] = field(default_factory=dict)

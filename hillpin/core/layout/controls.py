@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import base64
 import math
-from typing import TYPE_CHECKING
+from collections.abc import Callable
+from urllib.parse import unquote_to_bytes
 
 from ..files import Files, resolve
 from ..fonts.store import FontStore
@@ -14,11 +16,8 @@ from ..styles.controls import is_bare
 from ..styles.style import ComputedStyle
 from ..units import rounded, truncated
 from .inline_items import shape_run
-
-if TYPE_CHECKING:
-    from collections.abc import Callable
-
-    from .replaced import Natural
+from .inline_metrics import metrics_of
+from .natural import Natural
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BUTTON_TYPES = frozenset({"submit", "button", "reset"})
@@ -50,9 +49,6 @@ class Pictures:
 
 
 def _data_of(address: str) -> bytes:
-    import base64
-    from urllib.parse import unquote_to_bytes
-
     head, _, body = address[5:].partition(",")
     try:
         return base64.b64decode(body) if head.endswith(";base64") else unquote_to_bytes(body)
@@ -82,8 +78,6 @@ def first_candidate(srcset: str) -> str:
 
 def natural_of_picture(size: PictureSize) -> Natural:
     """A picture's natural size in layout units."""
-    from .replaced import Natural
-
     return Natural(
         rounded(size.width) if size.width is not None else None,
         rounded(size.height) if size.height is not None else None,
@@ -93,8 +87,6 @@ def natural_of_picture(size: PictureSize) -> Natural:
 
 def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
     """Natural size of embedded content and controls other than img."""
-    from .replaced import Natural
-
     tag = element.tag
     if tag == "svg":
         size = size_from_attributes(element.attributes)
@@ -114,8 +106,6 @@ def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore)
 
 def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
     """Line height and ascent with half-leading of a control's text, in 1/64 px."""
-    from .inline_metrics import metrics_of
-
     metrics = metrics_of(fonts, style)
     leaded = metrics.leaded
     if style.is_text_field and metrics.ascent + metrics.descent > metrics.line_height:
@@ -128,8 +118,6 @@ def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
 
 
 def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
-    from .replaced import Natural
-
     kind = element.attributes.get("type", "text").lower()
     line, ascent = _line(style, fonts)
     if element.tag in ("meter", "progress"):
@@ -158,9 +146,6 @@ def _number(element: Element, name: str, default: int) -> int:
 
 def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
     """A menu: as wide as its widest option, with room for the arrow."""
-    from .inline_metrics import metrics_of
-    from .replaced import Natural
-
     widest = 0.0
     options = [node for node in element.descendants() if node.tag == "option"]
     for option in options:

@@ -24,7 +24,7 @@ from .controls import (
     picture_address,
 )
 from .counters import SYMBOLS, Counters, counter_text, marker_text
-from .replaced import Natural
+from .natural import Natural
 from .settle import settle
 
 ZERO_WIDTH_SPACE = "\u200b"

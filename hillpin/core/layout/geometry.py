@@ -4,18 +4,17 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import Length
 from .boxes import edges_of
+from .context import Context
 from .fragments import Fragment
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
 from .svg import shape_rects
 
-if TYPE_CHECKING:
-    from .context import Context
 
 @dataclass(slots=True)
 class Scroller:

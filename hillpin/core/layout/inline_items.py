@@ -76,7 +76,7 @@ class InlineContent:
 
 def prepare(ctx: Context, box: Box) -> InlineContent:
     """The inline content of a box with inline children, kept on the box."""
-    known = box.content_cache
+    known: InlineContent | None = box.content_cache
     if known is None:
         known = box.content_cache = _Builder(ctx, box).build()
     return known

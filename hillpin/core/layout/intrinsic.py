@@ -8,7 +8,7 @@ from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE
 from .boxes import BLOCK, REPLACED, Box, edges_of
 from .context import Context
-from .inline_items import InlineContent, Item, ItemKind, prepare
+from .inline_items import InlineContent, Item, ItemKind, prepare, shape_text
 from .line_breaker import text_width, trimmed_end
 from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 
@@ -227,8 +227,6 @@ def _snapped_width(item: Item, start: int, end: int) -> int:
 
 
 def _hyphen(ctx: Context, item: Item) -> list[float]:
-    from .inline_items import shape_text
-
     first = ctx.fonts.stack(item.box.style).first
     return shape_text(ctx, item.box.style, "\u2010" if first.has("\u2010") else "-")[0]
 

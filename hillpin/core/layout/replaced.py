@@ -2,34 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ..styles.values import AUTO_KIND, Kind, Length
 from ..units import INDEFINITE, f32
 from .boxes import REPLACED, Box, Edges, edges_of
 from .context import Context
 from .fragments import Fragment, Space
+from .natural import NOTHING, Natural
 from .sizing import resolve_block, resolve_inline, resolve_least, to_border_box
 
 DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
-
-
-@dataclass(frozen=True, slots=True)
-class Natural:
-    """Natural size of a picture or other replaced content in 1/64 px; None for what it does not have."""
-
-    width: int | None
-    height: int | None
-    ratio: float | None
-    baseline: int | None = None
-    """For controls: the baseline of the text inside, from the content box's top."""
-    sits_on_baseline: bool = False
-    """For boxes to tick: the border box's bottom is the baseline."""
-    wants_default: bool = True
-    """Whether 300 × 150 stand in for missing natural sizes."""
-
-
-NOTHING = Natural(0, 0, None)
 
 
 def _natural(box: Box) -> Natural:

@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from ..styles.values import AUTO_KIND, FIXED, Kind, Length
 from ..units import INDEFINITE, f32
 from .boxes import BLOCK, TABLE, Box, Edges
+from .context import Context
 from .fragments import Space
-
-if TYPE_CHECKING:
-    from .context import Context
 
 
 def to_border_box(box: Box, length: int, edges_sum: int) -> int:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from ..errors import InputError
 from ..files import MemoryFiles
+from ..page import Page
 from .arrange import Arranged, ContextRows, Placed, arrange
 from .declarations import Declarations, Selectors, media_blocks, written
 from .grid_styles import GridStyles
@@ -51,8 +52,6 @@ class Code:
 
 def units_of(plan: Plan) -> dict[str, Fraction]:
     """The CSS px of a ``px``, ``rem`` and ``ch`` of a plan; ``ch`` is that of the page's own text (css-values-4 §6.1.1)."""
-    from ..page import Page
-
     sheet = f":root {{ font-size: {css_px(exact(plan.root_size))} }} p {{ width: 64ch }}"
     page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><title>ch</title><style>{sheet}</style><p>0"}))
     return {"px": Fraction(1), "rem": exact(plan.root_size), "ch": Fraction(page.boxes(4000).boxes[1].width) / 64}

@@ -2,14 +2,10 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from ..markup.tree import Element
+from .cascade import Match
+from .style import ComputedStyle
 from .values import ZERO
-
-if TYPE_CHECKING:
-    from ..markup.tree import Element
-    from .cascade import Match
-    from .style import ComputedStyle
 
 CONTROL_TAGS = frozenset({"input", "select"})
 _TICKED = ("checkbox", "radio")

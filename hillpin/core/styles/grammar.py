@@ -22,6 +22,7 @@ from .values import (
     Operand,
     Percentage,
     Specified,
+    reduce_math,
 )
 
 Token = Any
@@ -203,8 +204,6 @@ def read_number(token: Token) -> float | None:
     if isinstance(value, Number):
         return value.value
     if isinstance(value, Function) and _dimension_of(value) == "number":
-        from .values import reduce_math
-
         return float(reduce_math(value, lambda unit: 0.0)(0))
     return None
 

@@ -14,7 +14,7 @@ import tinycss2
 
 from .declarations import Declaration, Problem, plain_words, read_declaration
 from .grammar import Tokens, keyword, significant, split_commas
-from .media import ALWAYS, Condition, Constant, Group, compare_feature, parse_condition, parse_media
+from .media import ALWAYS, Condition, Constant, Group, Viewport, compare_feature, parse_condition, parse_media
 from .properties import PROPERTIES
 from .selectors import Selector, SelectorError, parse_selector_list, text_of
 from .source import bounded, brace_at_the_end, unclosed_brace
@@ -351,8 +351,6 @@ def supports(tokens: Tokens) -> bool:
     condition = parse_condition(tokens, allow_or=True, leaf=_supports_leaf)
     if condition is None:
         return False
-    from .media import Viewport
-
     return condition.matches(Viewport(0, 0))
 
 

@@ -6,6 +6,8 @@ from pathlib import Path
 
 from django.core.management.base import BaseCommand
 
+from hillpin.api import api
+
 
 class Command(BaseCommand):
     """Writes the OpenAPI schema."""
@@ -16,7 +18,5 @@ class Command(BaseCommand):
         parser.add_argument("file")
 
     def handle(self, *args: object, **options: object) -> None:
-        from hillpin.api import api
-
         text = json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=1, default=str)
         Path(str(options["file"])).write_text(text + "\n")

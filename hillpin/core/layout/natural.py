@@ -1,0 +1,23 @@
+"""Natural sizes of replaced content (css-images-3 §5.1)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Natural:
+    """Natural size of a picture or other replaced content in 1/64 px; None for what it does not have."""
+
+    width: int | None
+    height: int | None
+    ratio: float | None
+    baseline: int | None = None
+    """For controls: the baseline of the text inside, from the content box's top."""
+    sits_on_baseline: bool = False
+    """For boxes to tick: the border box's bottom is the baseline."""
+    wants_default: bool = True
+    """Whether 300 × 150 stand in for missing natural sizes."""
+
+
+NOTHING = Natural(0, 0, None)
