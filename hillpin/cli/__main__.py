@@ -50,8 +50,7 @@ def boxes(arguments: argparse.Namespace) -> int:
 def working(arguments: argparse.Namespace) -> int:
     """``pin working``: how a number comes about."""
     from ..core.page import Page
-    from ..core.working.explain import explain
-    from ..core.working.text import as_json, as_text
+    from ..core.writing import as_json, as_text, explain
 
     page = Page.read(Path(arguments.page))
     found = page.select(arguments.select)

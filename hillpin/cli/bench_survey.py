@@ -8,9 +8,9 @@ import sys
 import time
 from pathlib import Path
 
-from ..core.edit import edit_sheet
 from ..core.page import Page
-from ..core.survey.survey import survey
+from ..core.survey import survey
+from ..core.writing import edit_sheet
 
 
 def main(path: Path) -> None:

@@ -12,9 +12,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from ..core.errors import InputError
 from ..core.page import Page
-from ..core.survey.findings import Finding
-from ..core.survey.kinds import KINDS
-from ..core.survey.survey import Surveyed, survey
+from ..core.survey import KINDS, Finding, Surveyed, survey
 
 PROCESSES = max(1, min(os.cpu_count() or 1, 4))
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from .errors import InputError
-from .markup.tree import Element
+from .markup import Element
 from .page import Page
 
 

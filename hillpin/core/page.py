@@ -21,13 +21,13 @@ from .fonts.measured import Measured
 from .fonts.store import FontStore
 from .layout.boxes import Box
 from .layout.context import Context, Walked
-from .layout.controls import Pictures
 from .layout.entry import Pass, layout_root
 from .layout.fragments import Fragment
-from .layout.generate import BoxTree, Generator
 from .layout.geometry import Collector, GeneratedBox
 from .layout.matrix import Rect
 from .layout.recorder import SILENT
+from .layout.replaced.natural_sizes import Pictures
+from .layout.tree.generate import BoxTree, Generator
 from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
 from .styles.cascade import ActiveRules, Cascade, ContainerSize

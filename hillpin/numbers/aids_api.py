@@ -8,22 +8,29 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from ..core.aids.breaks import open_query, rule_at
-from ..core.aids.contest import contest_of, contested
-from ..core.aids.goal import Goal, number_at
-from ..core.aids.goal_numbers import numbers_for
-from ..core.aids.goal_solver import solve
-from ..core.aids.outline import moved, moved_where, outline_of
-from ..core.aids.overlays import overlays_of
-from ..core.aids.property_sum import comes_to
-from ..core.aids.states import hold
-from ..core.aids.take_over import can_be_taken_over, taken_over
+from ..core.aids import (
+    Goal,
+    can_be_taken_over,
+    comes_to,
+    contest_of,
+    contested,
+    hold,
+    moved,
+    moved_where,
+    number_at,
+    numbers_for,
+    open_query,
+    outline_of,
+    overlays_of,
+    rule_at,
+    solve,
+    taken_over,
+)
 from ..core.errors import InputError
-from ..core.markup.tree import Element
+from ..core.markup import Element
 from ..core.page import Page
-from ..core.styles.media import Viewport
-from ..core.working.comment import comment_of, refreshed, with_comment
-from ..core.working.explain import explain
+from ..core.styles import Viewport
+from ..core.writing import comment_of, explain, refreshed, with_comment
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from .aids_schemas import (

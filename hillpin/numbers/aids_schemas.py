@@ -4,13 +4,8 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids.contest import Contest
-from ..core.aids.goal import GoalKind, Relation
-from ..core.aids.goal_numbers import Offer
-from ..core.aids.outline import Direction, OutlineEntry
-from ..core.aids.overlays import Overlays
-from ..core.aids.states import Held, HeldState
-from ..core.working.explain import Quantity
+from ..core.aids import Contest, Direction, GoalKind, Held, HeldState, Offer, OutlineEntry, Overlays, Relation
+from ..core.writing import Quantity
 
 
 class PageIn(Schema):

@@ -11,13 +11,9 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.errors import InputError
-from ..core.fonts.wanted import browser_faces
-from ..core.hill import Hill, hill_of
-from ..core.markup.tree import Document, Element
-from ..core.notes import margin_notes, pseudo_of
+from ..core.markup import Document, Element
 from ..core.page import Page
-from ..core.rows import dimension_rows
-from ..core.working.explain import QUANTITIES, explain
+from ..core.writing import QUANTITIES, Hill, browser_faces, dimension_rows, explain, hill_of, margin_notes, pseudo_of
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from .browser_fonts import browser_fonts

@@ -5,7 +5,7 @@ from __future__ import annotations
 import threading
 from collections import OrderedDict
 
-from ..core.fonts.measured import AtSize, FaceKey, Measured, MeasuredFace
+from ..core.fonts import AtSize, FaceKey, Measured, MeasuredFace
 from ..sites.models import Site
 from .schemas import FaceIn
 

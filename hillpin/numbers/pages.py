@@ -9,9 +9,9 @@ from collections.abc import Callable
 
 from django.db import connection
 
-from ..core.edit import edit_sheet
 from ..core.errors import InputError
 from ..core.page import Page
+from ..core.writing import edit_sheet
 from ..sites.models import Site, SiteFile
 from .browser_fonts import browser_fonts
 

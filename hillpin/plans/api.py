@@ -12,23 +12,29 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.errors import InputError
-from ..core.markup.tree import Element
+from ..core.markup import Element
 from ..core.page import Page
-from ..core.planning.code import Options
-from ..core.planning.comparison import compare
-from ..core.planning.convert import convert
-from ..core.planning.drawing import drawing_of
-from ..core.planning.from_code import plan_from_page
-from ..core.planning.names import class_of
-from ..core.planning.order import order_warnings, propose
-from ..core.planning.plan import Plan, check_plan
-from ..core.planning.proof import prove, sentence_of
-from ..core.planning.svg import svg_of
-from ..core.planning.tables import as_csv, as_markdown
+from ..core.planning import (
+    Options,
+    Plan,
+    as_csv,
+    as_markdown,
+    check_plan,
+    class_of,
+    compare,
+    convert,
+    drawing_of,
+    order_warnings,
+    plan_from_page,
+    propose,
+    prove,
+    sentence_of,
+    svg_of,
+)
 from ..numbers.pages import hill_shelf, page_of
+from ..plans import store
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
-from . import store
 from .content import as_file, digest_of, from_file, plan_from
 from .models import Reply, SitePlan
 from .schemas import (

@@ -9,7 +9,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from ..core.errors import InputError
-from ..core.planning.plan import Plan, check_plan
+from ..core.planning import Plan, check_plan
 
 FORMAT = "hillpin-plan"
 VERSION = 1

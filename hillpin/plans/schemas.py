@@ -6,11 +6,7 @@ from typing import Literal
 
 from ninja import Field, Schema
 
-from ..core.planning.code import First, Method
-from ..core.planning.columns import Columns
-from ..core.planning.convert import Target
-from ..core.planning.drawing import Drawing
-from ..core.planning.plan import Plan, State
+from ..core.planning import Columns, Drawing, First, Method, Plan, State, Target
 
 
 class PaperStepOut(Schema):

@@ -8,7 +8,7 @@ from typing import Any, Literal
 from django.db import transaction
 from django.utils import timezone
 
-from ..core.planning.plan import Plan, State
+from ..core.planning import Plan, State
 from ..sites.errors import Refused
 from ..sites.models import Site
 from .content import as_content, digest_of

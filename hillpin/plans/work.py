@@ -6,13 +6,29 @@ from fractions import Fraction
 from functools import lru_cache
 
 from ..core.errors import InputError
-from ..core.planning.arrange import Arranged, ContextRows, Placed, PlacedRow, arrange
-from ..core.planning.code import Code, Options, code_of, units_of
-from ..core.planning.columns import NAMES, Answer, Columns, PaperStep, Solution, solve_columns
-from ..core.planning.drawing import drawing_of
-from ..core.planning.names import classes_of
-from ..core.planning.order import order_warnings
-from ..core.planning.plan import Arrangement, Plan, check_plan
+from ..core.planning import (
+    NAMES,
+    Answer,
+    Arranged,
+    Arrangement,
+    Code,
+    Columns,
+    ContextRows,
+    Options,
+    PaperStep,
+    Placed,
+    PlacedRow,
+    Plan,
+    Solution,
+    arrange,
+    check_plan,
+    classes_of,
+    code_of,
+    drawing_of,
+    order_warnings,
+    solve_columns,
+    units_of,
+)
 from .schemas import AnswerOut, ArrangementOut, CellOut, ContextOut, PaperStepOut, PlanRowOut, SolutionOut, WorkOut
 
 

@@ -9,7 +9,7 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
-from . import store
+from ..sites import store
 from .errors import Refused
 from .models import Pin, Site, SiteFile
 from .paths import clean_path, is_page, is_text, media_type

@@ -10,7 +10,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.errors import InputError
-from ..core.survey.compare import compare
+from ..core.survey import compare
 from ..numbers.browser_fonts import browser_fonts
 from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut

@@ -6,11 +6,8 @@ import hashlib
 from dataclasses import asdict
 from typing import Any
 
-from ..core.hill import HillPoint, simplified
-from ..core.survey.findings import Finding
-from ..core.survey.kinds import KINDS, severity_of
-from ..core.survey.remedies import Remedy
-from ..core.survey.survey import Surveyed
+from ..core.survey import KINDS, Finding, Remedy, Surveyed, severity_of
+from ..core.writing import HillPoint, simplified
 
 
 def words_of_kind(kind: str) -> dict[str, str]:

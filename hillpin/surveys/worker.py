@@ -14,8 +14,7 @@ from typing import Any
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
-from ..core.survey.remedies import Remedy, proved
-from ..core.survey.survey import survey
+from ..core.survey import Remedy, proved, survey
 from .told import digest_of, remedy_out, survey_out
 
 SURVEYING = 0.4

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any, ClassVar
 
 from hillpin.core.page import Page
-from hillpin.core.working.explain import QUANTITIES, explain
+from hillpin.core.writing.explanation import QUANTITIES, explain
 from playwright.sync_api import Page as BrowserPage
 
 from tests.chromium import new_page

@@ -5,7 +5,7 @@ from __future__ import annotations
 from hillpin.core.files import MemoryFiles
 from hillpin.core.markup.tree import Element
 from hillpin.core.page import BoxRecord, Layout, Page
-from hillpin.core.working.explain import Explanation, explain
+from hillpin.core.writing.explanation import Explanation, explain
 
 HEAD = "<!DOCTYPE html><html lang=en><title>t</title><style>body { margin: 0 } "
 

@@ -6,10 +6,10 @@ import unittest
 
 import numpy as np
 from hillpin.core.files import MemoryFiles
-from hillpin.core.layout.across_sizes import NotAcrossError, constant, everywhere, resolve
 from hillpin.core.page import Page
 from hillpin.core.styles.values import AUTO, Kind, Length, Linear
-from hillpin.core.survey.walk import walk
+from hillpin.core.widths.across_sizes import NotAcrossError, constant, everywhere, resolve
+from hillpin.core.widths.page_walk import walk
 
 WORDS = "The morning boat leaves the north quay and calls at every skerry with a pier"
 LONG = "Skerrylinepassengertimetableofthenorthquay"

@@ -15,7 +15,7 @@ from hillpin.core.errors import InputError
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.styles.media import Viewport
-from hillpin.core.working.comment import comment_of, refreshed, with_comment
+from hillpin.core.writing.working_comments import comment_of, refreshed, with_comment
 
 from .pages import LINKED_HEAD, linked, only
 

@@ -14,7 +14,7 @@ from hillpin.core.files import MemoryFiles
 from hillpin.core.markup.parse import parse_html
 from hillpin.core.page import Page
 from hillpin.core.planning.comparison import compare
-from hillpin.core.planning.convert import Target, convert
+from hillpin.core.planning.conversion import Target, convert
 from hillpin.core.planning.lengths import Linear, css_length, decimals_for
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.survey.survey import survey
+from hillpin.core.survey.whole import survey
 
 from .pages import page_of
 

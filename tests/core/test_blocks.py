@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.layout.floats import Floats
-from hillpin.core.layout.table_columns import Column, distribute_auto, distribute_fixed, grid_sizes
+from hillpin.core.layout.block.floats import Floats
+from hillpin.core.layout.table.table_columns import Column, distribute_auto, distribute_fixed, grid_sizes
 
 from .pages import box, page_of
 

@@ -190,7 +190,7 @@ class FromNothing(unittest.TestCase):
                 "import runpy, sys\n"
                 f"sys.argv = ['pin', 'boxes', {str(page)!r}, '--widths', '320']\n"
                 "try:\n    runpy.run_module('hillpin.cli', run_name='__main__')\nexcept SystemExit:\n    pass\n"
-                "print(sorted({'django', 'hillpin.core.survey.walk', 'tinycss2'} & set(sys.modules)), file=sys.stderr)"
+                "print(sorted({'django', 'hillpin.core.widths.page_walk', 'tinycss2'} & set(sys.modules)), file=sys.stderr)"
             )
             found = subprocess.run([sys.executable, "-c", code], cwd=ROOT, check=True, capture_output=True, text=True)
         self.assertEqual(found.stderr.strip().splitlines()[-1], "['tinycss2']")

@@ -5,11 +5,11 @@ from __future__ import annotations
 import unittest
 from dataclasses import asdict
 
-from hillpin.core.edit import edit_sheet
 from hillpin.core.files import MemoryFiles
-from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
-from hillpin.core.working.explain import QUANTITIES, explain
+from hillpin.core.writing.edit import edit_sheet
+from hillpin.core.writing.explanation import QUANTITIES, explain
+from hillpin.core.writing.notes import margin_notes
 from hypothesis import given, settings
 from hypothesis import strategies as st
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.layout.alignment import Distribution, distribute, offset_of
-from hillpin.core.layout.flex_lengths import _divided
+from hillpin.core.layout.flex.flex_lengths import _divided
 
 from .pages import page_of
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.layout.grid_lines import explicit_lines, repetitions, resolve_placement
+from hillpin.core.layout.grid.grid_lines import explicit_lines, repetitions, resolve_placement
 from hillpin.core.styles.grammar import significant
 from hillpin.core.styles.grid_values import NO_AREAS, compute_tracks, parse_areas, read_line, read_template
 from hillpin.core.styles.variables import tokens_of

@@ -10,8 +10,14 @@ from hillpin.core.fonts import system
 from hillpin.core.fonts.measured import AtSize, FaceKey, MeasuredFace
 from hillpin.core.layout.boxes import Box
 from hillpin.core.layout.context import Context
-from hillpin.core.layout.inline_items import InlineContent, prepare
-from hillpin.core.layout.line_ranges import Breaks, BreakTable, breaks_alike, breaks_at, changes_between
+from hillpin.core.layout.inline.inline_items import InlineContent, prepare
+from hillpin.core.layout.inline.line_ranges import (
+    Breaks,
+    BreakTable,
+    breaks_alike,
+    breaks_at,
+    changes_between,
+)
 from hillpin.core.page import Page
 
 LETTERS = dict.fromkeys("abcdefghijklmnopqrstuvwxyz -", 10.0)

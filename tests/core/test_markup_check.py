@@ -8,9 +8,9 @@ from pathlib import Path
 from hillpin.core.files import MemoryFiles
 from hillpin.core.markup import parse_html
 from hillpin.core.markup.check import check_markup
-from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
-from hillpin.core.survey.survey import survey
+from hillpin.core.survey.whole import survey
+from hillpin.core.writing.notes import margin_notes
 
 HEAD = "<!DOCTYPE html>\n<html lang=en>\n<title>Fares</title>\n<body>\n"
 DEMO = Path(__file__).resolve().parents[2] / "hillpin" / "sites" / "demo" / "site" / "index.html"

@@ -10,8 +10,8 @@ from hillpin.core.fonts import system
 from hillpin.core.fonts.face import Face
 from hillpin.core.fonts.fallback import fallback_face
 from hillpin.core.fonts.measured import AtSize, FaceKey, MeasuredFace, pairs_of
-from hillpin.core.fonts.wanted import WantedFace, browser_faces
 from hillpin.core.page import Page
+from hillpin.core.writing.fonts_wanted import WantedFace, browser_faces
 
 LETTERS = {"A": 12.0, "V": 11.0, "o": 9.0, " ": 4.0, "0": 10.0}
 FACE = MeasuredFace(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.files import MemoryFiles
-from hillpin.core.markup.declarations import without_stray_declarations
+from hillpin.core.markup.passed_over import without_stray_declarations
 from hillpin.core.page import Page
 
 

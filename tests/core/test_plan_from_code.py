@@ -7,7 +7,7 @@ import unittest
 from hillpin.core.errors import InputError
 from hillpin.core.planning.code import Options, arrangements_of, code_of
 from hillpin.core.planning.comparison import Stretch, compare
-from hillpin.core.planning.convert import Conversion, Target, convert
+from hillpin.core.planning.conversion import Conversion, Target, convert
 from hillpin.core.planning.from_code import FromCode, plan_from_page
 from hillpin.core.planning.proof import prove
 

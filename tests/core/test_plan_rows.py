@@ -14,8 +14,8 @@ from hillpin.core.planning.columns import Columns
 from hillpin.core.planning.drawing import drawing_of
 from hillpin.core.planning.order import order_warnings, propose, read_order, seen_order
 from hillpin.core.planning.plan import Arrangement, Box, Measure, Plan, Row, Sides, check_plan
-from hillpin.core.planning.svg import svg_of
-from hillpin.core.planning.tables import HEAD, as_csv, as_markdown, widths_table
+from hillpin.core.planning.plan_svg import svg_of
+from hillpin.core.planning.widths_table import HEAD, as_csv, as_markdown, widths_table
 
 from .plans import even, plan_of, row, twelve
 

@@ -15,7 +15,7 @@ from hillpin.core.fonts.fallback import FILE, fallback_face
 from hillpin.core.fonts.linebreak import break_opportunities
 from hillpin.core.fonts.store import weight_distance
 from hillpin.core.images import picture_size
-from hillpin.core.layout.counters import Counters, counter_text, marker_text
+from hillpin.core.layout.tree.counters import Counters, counter_text, marker_text
 from hillpin.core.markup.parse import LARGEST_SOURCE, parse_html
 from hillpin.core.page import Page
 from hillpin.core.styles.sheet import Sheets

@@ -6,10 +6,10 @@ import time
 import unittest
 
 from hillpin.core.files import MemoryFiles
-from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
 from hillpin.core.styles.sheet import MOST_RULES
-from hillpin.core.working.explain import QUANTITIES, explain
+from hillpin.core.writing.explanation import QUANTITIES, explain
+from hillpin.core.writing.notes import margin_notes
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 

@@ -7,10 +7,10 @@ import unittest
 
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
-from hillpin.core.survey.compare import compare
+from hillpin.core.survey.before_after import compare
 from hillpin.core.survey.findings import Finding
 from hillpin.core.survey.kinds import severity_of
-from hillpin.core.survey.survey import survey
+from hillpin.core.survey.whole import survey
 from PIL import Image
 
 LOW, HIGH = 320, 1000

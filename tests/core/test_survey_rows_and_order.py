@@ -8,7 +8,7 @@ from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.survey.findings import Finding
 from hillpin.core.survey.remedies import Remedy, proved
-from hillpin.core.survey.survey import survey
+from hillpin.core.survey.whole import survey
 
 LOW, HIGH = 320, 1000
 KINDS = ("uneven-gutters", "over-full-row", "eye-order", "tab-order", "covered-target", "outside-address", "row-break", "collapsed-parent", "page-overflow", "box-overflow")

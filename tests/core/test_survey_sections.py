@@ -6,7 +6,7 @@ import unittest
 
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
-from hillpin.core.survey.survey import survey
+from hillpin.core.survey.whole import survey
 
 from .test_survey_findings import picture
 

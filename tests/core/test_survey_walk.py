@@ -7,12 +7,12 @@ from pathlib import Path
 
 import numpy as np
 from hillpin.cli.bench import section_page
-from hillpin.core.edit import edit_sheet
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
-from hillpin.core.survey.survey import survey
-from hillpin.core.survey.tables import ABSENT
-from hillpin.core.survey.walk import Stopped, Walked, walk
+from hillpin.core.survey.whole import survey
+from hillpin.core.widths.page_walk import Stopped, Walked, walk
+from hillpin.core.widths.rectangles import ABSENT
+from hillpin.core.writing.edit import edit_sheet
 from hypothesis import HealthCheck, given, settings
 
 from tests.core.test_robust import rules, sheet, trees

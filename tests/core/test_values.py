@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core import units
-from hillpin.core.numbers import px
+from hillpin.core.shown import px
 
 from .pages import box, page_of
 

@@ -7,12 +7,12 @@ from unittest import mock
 
 import numpy as np
 from hillpin.core.files import MemoryFiles
-from hillpin.core.hill import HillPoint, bends, hill_of, simplified
-from hillpin.core.notes import margin_notes
 from hillpin.core.page import Page
-from hillpin.core.rows import MOST_ROWS, dimension_rows
-from hillpin.core.survey.walk import walk
-from hillpin.core.working.explain import explain
+from hillpin.core.widths.page_walk import walk
+from hillpin.core.writing.dimension_rows import MOST_ROWS, dimension_rows
+from hillpin.core.writing.explanation import explain
+from hillpin.core.writing.hill import HillPoint, bends, hill_of, simplified
+from hillpin.core.writing.notes import margin_notes
 
 from .pages import only, page_of, recorded
 

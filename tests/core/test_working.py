@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.working.explain import QUANTITIES, explain
-from hillpin.core.working.text import as_text
+from hillpin.core.writing.explanation import QUANTITIES, explain
+from hillpin.core.writing.working_text import as_text
 
 from .pages import only, page_of, recorded, sums, working
 

@@ -6,8 +6,7 @@ from dataclasses import dataclass
 
 from ..errors import InputError
 from ..page import Page
-from ..styles.media import Viewport
-from ..styles.sheet import MediaBlock, Rule
+from ..styles import MediaBlock, Rule, Viewport
 from .query_place import Spot, changed_in, find_spot, losses, with_former
 
 NEAR = 40

@@ -5,11 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ..errors import InputError
-from ..markup.tree import Element
+from ..markup import Element
 from ..page import Layout, Page
-from ..styles.cascade import ActiveRules, Candidate
-from ..styles.properties import PROPERTIES
-from ..styles.sheet import Rule
+from ..styles import PROPERTIES, ActiveRules, Candidate, Rule
 
 
 @dataclass(frozen=True, slots=True)

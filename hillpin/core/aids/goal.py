@@ -8,10 +8,10 @@ from fractions import Fraction
 from typing import Literal
 
 from ..errors import InputError
-from ..markup.tree import Element
-from ..notes import turning_widths
-from ..numbers import px
+from ..markup import Element
 from ..page import DEFAULT_HEIGHT, Layout, Page
+from ..shown import px
+from ..styles import turning_widths
 
 GoalKind = Literal["width", "height", "x", "y", "one-row", "characters"]
 Relation = Literal["is", "most", "least"]

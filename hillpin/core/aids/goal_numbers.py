@@ -6,13 +6,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 
-from ..edit import edit_sheet
 from ..errors import InputError
-from ..markup.tree import Element
+from ..markup import Element
 from ..page import Page
-from ..styles.declarations import Declaration
-from ..styles.properties import PROPERTIES
-from ..styles.sheet import Rule
+from ..styles import PROPERTIES, Declaration, Rule
+from ..writing import edit_sheet
 from .goal import NUMBER, Goal, Place, place_of_number, quantity_of, written
 from .sheet_text import extent_of
 

@@ -6,11 +6,11 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from ..edit import edit_sheet
 from ..errors import InputError
-from ..markup.tree import Element
-from ..numbers import px
+from ..markup import Element
 from ..page import Page
+from ..shown import px
+from ..writing import edit_sheet
 from .goal import MOST_DECIMALS, Goal, Place, quantity_of, written
 
 STEPS = 48

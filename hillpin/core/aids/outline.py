@@ -6,8 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..errors import InputError
-from ..markup.parse import parse_html
-from ..markup.tree import Document, Element
+from ..markup import Document, Element, parse_html
 
 Direction = Literal["up", "down", "in", "out"]
 LANDMARKS = {"header": "header", "nav": "navigation", "main": "main", "aside": "aside", "footer": "footer", "form": "form", "search": "search"}

@@ -5,11 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from itertools import pairwise
 
-from ..layout.boxes import FLEX, GRID, INLINE
-from ..layout.flex_line import FlexLine
-from ..layout.fragments import Fragment
-from ..layout.grid_axis import GridAxis
-from ..markup.tree import Element
+from ..layout import FLEX, GRID, INLINE, FlexLine, Fragment, GridAxis
+from ..markup import Element
 from ..page import Layout
 
 MOST_LINES = 400

@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from ..markup.tree import Element
-from ..numbers import px
+from ..markup import Element
 from ..page import Layout, Page
-from ..styles.properties import PROPERTIES
-from ..styles.style import ComputedStyle
-from ..styles.values import VIEWPORT_UNITS, Dimension, Length, Number, Percentage
+from ..shown import px
+from ..styles import PROPERTIES, VIEWPORT_UNITS, ComputedStyle, Dimension, Length, Number, Percentage
 
 _OF_WIDTH = ("width", "min-width", "max-width", "margin-", "padding-", "left", "right", "text-indent")
 

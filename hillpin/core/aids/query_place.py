@@ -5,13 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from ..markup.tree import Element
+from ..markup import Element
 from ..page import Page
-from ..styles.cascade import ActiveRules
-from ..styles.declarations import Declaration
-from ..styles.media import Condition, Viewport, parse_media
-from ..styles.sheet import Rule, Sheets
-from ..styles.variables import tokens_of
+from ..styles import ActiveRules, Condition, Declaration, Rule, Sheets, Viewport, parse_media, tokens_of
 from .contest import winner_of
 from .sheet_text import Statement, extent_of, offset_of, statements_of
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..styles.declarations import Declaration
-from ..styles.source import SPECIAL
+from ..styles import SPECIAL, Declaration
 
 
 def offset_of(text: str, line: int, column: int) -> int:

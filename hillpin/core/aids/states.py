@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..errors import InputError
-from ..markup.tree import Element
-from ..numbers import px
+from ..markup import Element
 from ..page import Layout, Page
-from ..styles.selectors import MatchState
+from ..shown import px
+from ..styles import MatchState
 
 HeldState = Literal["hover", "focus-visible", "active", "checked", "target", "current"]
 STATES: tuple[HeldState, ...] = ("hover", "focus-visible", "active", "checked", "target", "current")

@@ -8,11 +8,9 @@ from __future__ import annotations
 import re
 
 from ..errors import InputError
-from ..markup.tree import Element
+from ..markup import Element
 from ..page import Layout, Page
-from ..styles.cascade import ActiveRules
-from ..styles.media import Viewport
-from ..styles.sheet import Rule
+from ..styles import ActiveRules, Rule, Viewport
 from .contest import Contest, winner_of
 from .selector_text import parts_of
 

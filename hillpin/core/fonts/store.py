@@ -7,9 +7,9 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from ..files import Files, resolve
+from ..fonts import system
 from ..styles.sheet import FontFace
 from ..styles.style import ComputedStyle
-from . import system
 from .face import Face, FileFace, Metrics
 from .measured import FaceKey, Measured
 

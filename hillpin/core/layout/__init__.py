@@ -1,0 +1,24 @@
+"""Boxes and lengths to fragments with places: CSS layout as Chromium does it, in 1/64 px.
+
+``tree/`` makes the box tree; ``sizes/`` widths, heights and what content wants; ``block/``, ``inline/``, ``flex/``,
+``grid/``, ``table/`` and ``replaced/`` are a formatting context each; ``positioned`` places what is out of flow;
+``geometry`` reads rectangles off. ``entry.Pass`` is the door: a context asks for another's boxes through
+``ctx.layout(box, space)``, for content's sizes through ``ctx.content_sizes(box)``, and tells ``ctx.recorder`` its steps.
+From outside: ``layout_root(Pass(viewport, fonts), root)``, and the data below.
+"""
+
+from .boxes import BREAK, FLEX, GRID, INLINE, TEXT, Box, Edges, Kind, edges_of
+from .containing import containing_box
+from .context import Context
+from .entry import Pass, layout_root
+from .flex.flex_line import FlexLine
+from .fragments import Fragment, Space
+from .grid.grid_axis import GridAxis
+from .inline.inline_items import SMALL_CAPS, small_caps_size
+from .inline.inline_metrics import style_metrics
+from .inline.text_transforms import transformed
+from .matrix import Rect
+from .recorder import Recorder
+from .tree.generate import BoxTree
+
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GridAxis", "Kind", "Pass", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "small_caps_size", "style_metrics", "transformed"]

@@ -11,7 +11,7 @@ from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import Kind as LengthKind
 from ..styles.values import Length
-from .natural import Natural
+from .replaced.natural import Natural
 
 
 class Kind(IntEnum):

@@ -5,17 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..units import INDEFINITE
-from .block import layout_block
+from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
 from .context import Context
-from .flex import flex_content_sizes, layout_flex
+from .flex.flex_layout import flex_content_sizes, layout_flex
 from .fragments import Fragment, Space, form_of
-from .grid import grid_content_sizes, layout_grid
-from .intrinsic import flow_content_sizes
+from .grid.grid_layout import grid_content_sizes, layout_grid
 from .positioned import place_in_viewport, place_out_of_flow
-from .replaced import layout_replaced, replaced_content_sizes
-from .sizing import inline_size
-from .tables import layout_table, table_content_sizes
+from .replaced.replaced_layout import layout_replaced, replaced_content_sizes
+from .sizes.intrinsic import flow_content_sizes
+from .sizes.sizing import inline_size
+from .table.table_layout import layout_table, table_content_sizes
 
 MOST_KEPT = 12
 

@@ -13,7 +13,7 @@ from .boxes import edges_of
 from .context import Context
 from .fragments import Fragment
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
-from .svg import shape_rects
+from .replaced.svg_shapes import shape_rects
 
 
 @dataclass(slots=True)

@@ -9,9 +9,9 @@ from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .containing import Frame, containing_box
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
-from .grid_areas import grid_area_frame
-from .replaced import is_replaced
-from .sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
+from .grid.grid_areas import grid_area_frame
+from .replaced.replaced_layout import is_replaced
+from .sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 
 def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Protocol
 
+from .block.floats import Floats
+from .block.inside import Inside, Strut
 from .boxes import Box, Edges
-from .flex_line import Axes, FlexLine
-from .floats import Floats
+from .flex.flex_line import Axes, FlexLine
 from .fragments import Fragment, Placed, Space
-from .grid_axis import AreaItem, GridAxis
-from .inside import Inside, Strut
-from .table_grid import Column, RowSize, TableGrid
+from .grid.grid_axis import AreaItem, GridAxis
+from .table.table_grid import Column, RowSize, TableGrid
 
 
 class FlowSoFar(Protocol):

@@ -11,7 +11,7 @@ from typing import Any
 from justhtml import JustHTML
 
 from ..errors import LimitError
-from .declarations import without_stray_declarations
+from .passed_over import without_stray_declarations
 from .tree import Document, Element, Text
 
 DEEPEST = 512

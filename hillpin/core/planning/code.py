@@ -10,13 +10,13 @@ from ..errors import InputError
 from ..files import MemoryFiles
 from ..page import Page
 from .arrange import Arranged, ContextRows, Placed, arrange
-from .declarations import Declarations, Selectors, media_blocks, written
+from .class_names import classes_of
+from .collected import Declarations, Selectors, media_blocks, written
 from .grid_styles import GridStyles
 from .lengths import NOTHING, Linear, css_length, css_px, decimals_for, exact, words
 from .line_styles import LineStyles, sides_text
-from .markup import HAS_OWN_MARGIN, document_of, markup_of
-from .names import classes_of
 from .plan import Measure, Plan, check_plan
+from .plan_markup import HAS_OWN_MARGIN, document_of, markup_of
 
 Method = Literal["grid-areas", "grid-lines", "flex", "float", "inline-block"]
 METHODS: tuple[Method, ...] = ("grid-areas", "grid-lines", "flex", "float", "inline-block")

@@ -6,10 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from ..layout.matrix import Rect
-from ..markup.tree import Element
-from ..notes import turning_widths
+from ..layout import Rect
+from ..markup import Element
 from ..page import Layout, Page
+from ..styles import turning_widths
 
 FROM, TO = 240, 1920
 STEP = 16

@@ -8,11 +8,11 @@ from fractions import Fraction
 from itertools import pairwise
 
 from ..errors import InputError
-from ..layout.boxes import BREAK, INLINE, TEXT
-from ..layout.boxes import Box as LayoutBox
-from ..markup.tree import Element
-from ..notes import turning_widths
+from ..layout import BREAK, INLINE, TEXT
+from ..layout import Box as LayoutBox
+from ..markup import Element
 from ..page import Layout, Page
+from ..styles import turning_widths
 from .columns import Columns
 from .lengths import exact, words
 from .plan import Arrangement, Box, Cell, Measure, Plan, Role, Row, Sides, Size, Sizing

@@ -7,9 +7,9 @@ from fractions import Fraction
 from math import gcd
 
 from .arrange import Arranged, ContextRows, Placed
-from .declarations import Declarations, Selectors
+from .collected import Declarations, Selectors
 from .lengths import NOTHING, WHOLE, Linear, css_length, css_px, decimals_for, exact, words
-from .markup import has_heading
+from .plan_markup import has_heading
 
 
 class GridStyles:

@@ -7,9 +7,9 @@ from typing import Literal
 
 from ..errors import InputError
 from .arrange import Arranged, ContextRows, Placed, PlacedRow
-from .declarations import Declarations, Selectors
+from .collected import Declarations, Selectors
 from .lengths import NOTHING, WHOLE, Linear, css_length, css_px, decimals_for, exact, words
-from .markup import has_heading
+from .plan_markup import has_heading
 
 Flow = Literal["flex", "float", "inline-block"]
 NAMES = {"flex": "Flex", "float": "Floats", "inline-block": "Inline-blocks"}

@@ -8,9 +8,9 @@ from fractions import Fraction
 
 from ..page import Layout, Page
 from .arrange import Arranged
+from .class_names import classes_of
 from .code import Code
 from .lengths import SMALLEST, words
-from .names import classes_of
 from .plan import Plan
 
 FROM, TO = 240, 1920

@@ -1,1 +1,23 @@
-"""CSS text to the computed values of every element."""
+"""CSS text to the computed values of every element.
+
+``sheet`` reads text to rules (``Sheets``, ``Rule``, ``MediaBlock``), ``declarations`` one declaration, by the one table
+of properties (``properties``: ``PROPERTIES``); ``selectors`` match, ``cascade`` decides who wins, ``computed`` and
+``resolve`` make a ``ComputedStyle``; ``media`` holds conditions (``Viewport``, ``Condition``, ``turning_widths``),
+``values`` lengths (``Length``). A new property is a row in ``properties`` and a reader in ``readers``; what it does is
+written where layout looks at ``style``. What is exported here is all that is called from outside core's lower rooms.
+"""
+
+from .cascade import ActiveRules, Candidate, Winner
+from .declarations import Declaration, Problem, plain_words, read_declaration
+from .media import Condition, Viewport, parse_media, turning_widths
+from .properties import PROPERTIES, RESTYLED_FIELDS
+from .readers import read_color
+from .resolve import Restyled, StyleResolver, differing
+from .selectors import MatchState
+from .sheet import FontFace, MediaBlock, Rule, Sheets
+from .source import SPECIAL
+from .style import ComputedStyle
+from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
+from .variables import tokens_of
+
+__all__ = ["PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Kind", "Length", "MatchState", "MediaBlock", "Number", "Percentage", "Problem", "Restyled", "Rule", "Sheets", "StyleResolver", "Viewport", "Winner", "differing", "parse_media", "plain_words", "read_color", "read_declaration", "tokens_of", "turning_widths"]

@@ -6,8 +6,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Protocol
 
+from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
-from . import grid_values as grid
 from .cascade import ContainerSize, Winner
 from .declarations import Pending, Wide, read_values
 from .grammar import significant

@@ -6,7 +6,7 @@ A condition that does not parse is ``not all`` (§3.2). Widths at which a query 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from .grammar import Token, Tokens, keyword, read_numeric, significant, split_commas
@@ -293,3 +293,8 @@ def _value(tokens: Tokens) -> float | str | None:
         if isinstance(numbers[0], Number) and isinstance(numbers[1], Number) and numbers[1].value:
             return numbers[0].value / numbers[1].value
     return None
+
+
+def turning_widths(conditions: Iterable[Condition], height: int | None = None) -> list[int]:
+    """Every width at which some condition turns, ascending: at a viewport height, those by orientation and aspect ratio too."""
+    return sorted({turn for condition in conditions for turn in condition.turns(height)})

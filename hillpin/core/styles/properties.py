@@ -12,7 +12,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from . import grid_values as grid
+from ..styles import grid_values as grid
 from .grammar import (
     Reader,
     Tokens,

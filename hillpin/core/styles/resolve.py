@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade
 from .computed import Computer, Environment, blockified
-from .controls import CONTROL_TAGS, adjust_control
 from .declarations import Pending, Wide
+from .form_controls import CONTROL_TAGS, adjust_control
 from .media import Viewport
 from .properties import INHERITED_FIELDS
 from .style import ComputedStyle

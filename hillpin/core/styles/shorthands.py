@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from . import grid_values as grid
+from ..styles import grid_values as grid
 from .grammar import Tokens, keyword, read_number, significant, split_commas
 from .properties import PROPERTIES, Property
 from .readers import read_color, read_families, read_line_height, read_list_style_type, read_url_or_none

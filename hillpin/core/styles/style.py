@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from . import grid_values as grid
+from ..styles import grid_values as grid
 from .cascade import Winner
 from .values import Length
 from .variables import Custom

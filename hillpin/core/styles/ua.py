@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..markup.numbers import parse_integer
+from ..markup.attribute_numbers import parse_integer
 from ..markup.tree import Element
 from .values import ZERO, Dimension, Number, Percentage
 

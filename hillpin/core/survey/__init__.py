@@ -1,1 +1,14 @@
-"""Every width walked: what changes where, what is wrong from where to where, and why."""
+"""Every width walked: what is wrong from where to where, and why.
+
+``survey(page)`` gives ``Surveyed``: findings with exact ranges of widths. A kind of finding is a row in ``kinds``
+(``KINDS``: severity, title, explanation, check) and a function that looks at ``Stretch`` or ``Survey``; ``remedies``
+and ``fixes`` write what would settle it, ``compare`` says what is better or worse than before.
+"""
+
+from .before_after import compare
+from .findings import Finding
+from .kinds import KINDS, severity_of
+from .remedies import Remedy, proved
+from .whole import Surveyed, survey
+
+__all__ = ["KINDS", "Finding", "Remedy", "Surveyed", "compare", "proved", "severity_of", "survey"]

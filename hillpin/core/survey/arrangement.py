@@ -8,14 +8,12 @@ from itertools import pairwise
 
 import numpy as np
 
-from ..layout.boxes import Kind
-from ..markup.numbers import parse_positive
-from ..markup.tree import Element
-from ..numbers import px
+from ..layout import Kind
+from ..markup import Element, parse_positive
+from ..shown import px
+from ..widths import ABSENT, Stretch
 from .findings import Survey, box_of, declared, name_of, runs_of
-from .rows import HALF, counts_of
-from .tables import ABSENT
-from .walk import Stretch
+from .row_breaks import HALF, counts_of
 
 MOST_PARTS = 6
 """Shares of a row are told in whole numbers up to this, where they are near enough."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..styles.resolve import differing
+from ..styles import differing
 from .findings import Finding, Survey
 
 NEAR = 48

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..markup.tree import Element
-from ..styles.style import ComputedStyle
+from ..markup import Element
+from ..styles import ComputedStyle
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Place, Survey, declared, has_own_text, is_hidden, name_of, place_of
-from .tables import ABSENT
-from .walk import Stretch
 
 ENOUGH, ENOUGH_LARGE = 4.5, 3.0
 LARGE, LARGE_BOLD = 24.0, 18.66

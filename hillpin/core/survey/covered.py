@@ -5,13 +5,12 @@ from __future__ import annotations
 import numpy as np
 import tinycss2
 
-from ..markup.tree import Element
-from ..numbers import px
-from ..styles.declarations import Declaration
+from ..markup import Element
+from ..shown import px
+from ..styles import Declaration
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Fix, Masks, Survey, box_of, name_of, place_of
 from .fixes import added, new_rule, rule_for
-from .tables import ABSENT
-from .walk import Stretch
 
 LEAST_SHARE = 0.5
 """A bar takes at least this part of the window's width,"""

@@ -9,14 +9,11 @@ from typing import Generic, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.boxes import Box
-from ..markup.tree import Element
+from ..layout import Box
+from ..markup import Element
 from ..page import Layout, Page
-from ..styles.cascade import Winner
-from ..styles.media import Condition
-from ..styles.style import ComputedStyle
-from .tables import table_at
-from .walk import Stretch, Walked
+from ..styles import ComputedStyle, Condition, Winner
+from ..widths import Stretch, Walked, table_at
 
 Mask = NDArray[np.bool_]
 Key = TypeVar("Key")

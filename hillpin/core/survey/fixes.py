@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from ..markup.tree import Element
-from ..styles.declarations import Declaration
-from ..styles.sheet import Rule
+from ..markup import Element
+from ..styles import Declaration, Rule
 from .findings import Fix, Survey
 
 

@@ -6,15 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..layout.boxes import Kind
-from ..markup.tree import Element
-from ..numbers import px
-from ..styles.style import ComputedStyle
+from ..layout import Kind
+from ..markup import Element
+from ..shown import px
+from ..styles import ComputedStyle
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, name_of, place_of
 from .fixes import added, change
-from .rows import Group, groups_in, percent_in, row_numbers
-from .tables import ABSENT
-from .walk import Stretch
+from .row_breaks import Group, groups_in, percent_in, row_numbers
 
 LEAST = 64
 """Gaps that differ by less than a px are roundings."""

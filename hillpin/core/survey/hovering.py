@@ -5,12 +5,11 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from ..aids.states import hold_between, state_on
-from ..markup.tree import Element
-from ..numbers import px
+from ..aids import hold_between, state_on
+from ..markup import Element
 from ..page import Page
-from ..styles.selectors import MatchState
-from ..styles.sheet import Rule
+from ..shown import px
+from ..styles import MatchState, Rule
 from .findings import Finding, Survey, name_of
 
 _STATE = re.compile(r":(hover|focus-visible|focus-within|focus|active)\b")

@@ -10,22 +10,22 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from .boxes import collapsed_parent, stretched_image, text_measure
 from .contrast import low_contrast
 from .covered import covered_target
-from .declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
+from .dead_declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
 from .findings import Finding, Survey
 from .gutters import over_full_row, uneven_gutters
 from .hovering import hover_shift
-from .markup import invalid_markup, markup
-from .names import missing_file, unmatched_name
+from .markup_faults import invalid_markup, markup
 from .outside import outside_address
 from .overflow import box_overflow, page_overflow
 from .overlap import overlap
 from .queries import media_ends
 from .reading_order import eye_order, tab_order
-from .rows import row_break
+from .row_breaks import row_break
+from .single_boxes import collapsed_parent, stretched_image, text_measure
 from .targets import small_target
+from .unmatched_names import missing_file, unmatched_name
 
 Severity = Literal["wrong", "doubtful", "hint"]
 Check = Callable[[Survey, list[Finding]], list[Finding]]

@@ -6,16 +6,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..layout.boxes import Box, Kind
-from ..layout.entry import Pass
-from ..layout.inline_metrics import style_metrics
-from ..markup.tree import Element
-from ..numbers import px
-from ..styles.style import ComputedStyle
+from ..layout import Box, Kind, Pass, style_metrics
+from ..markup import Element
+from ..shown import px
+from ..styles import ComputedStyle
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Fix, Masks, Place, Survey, box_of, declared, has_own_text, in_closed_details, is_hidden, name_of, place_of
 from .fixes import added, change
-from .tables import ABSENT
-from .walk import Stretch
 
 HALF = 32
 """Half a px in 1/64 px: a browser rounds the width that can be scrolled to whole px."""

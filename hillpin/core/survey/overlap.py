@@ -6,13 +6,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..layout.boxes import Kind
-from ..markup.tree import Element
-from ..numbers import px
-from ..styles.style import ComputedStyle
+from ..layout import Kind
+from ..markup import Element
+from ..shown import px
+from ..styles import ComputedStyle
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Masks, Place, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
-from .tables import ABSENT
-from .walk import Stretch
 
 EVERY = 8
 """How far apart the widths are at which pairs are looked for; the range of each pair is exact."""

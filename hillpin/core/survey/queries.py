@@ -5,8 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..page import WIDEST, Page
-from ..styles.media import Viewport
-from ..styles.sheet import MediaBlock, Rule
+from ..styles import MediaBlock, Rule, Viewport
 from .findings import Finding, Survey, name_of
 
 NEAR = 2

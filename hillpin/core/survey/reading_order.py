@@ -6,13 +6,11 @@ from itertools import pairwise
 
 import numpy as np
 
-from ..layout.boxes import Kind
-from ..markup.numbers import parse_integer
-from ..markup.tree import Element
+from ..layout import Kind
+from ..markup import Element, parse_integer
+from ..widths import ABSENT, Stretch
 from .arrangement import rows_by_place
 from .findings import Finding, Masks, Place, Survey, box_of, declared, is_hidden, name_of, place_of
-from .tables import ABSENT
-from .walk import Stretch
 
 HALF = 32
 _FOCUSABLE = ("a", "button", "input", "select", "textarea", "summary")

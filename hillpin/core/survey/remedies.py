@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..edit import edit_sheet
 from ..errors import InputError
 from ..page import Page
-from .compare import Difference, compare
+from ..writing import edit_sheet
+from .before_after import Difference, compare
 from .findings import Finding, Fix
 from .kinds import KINDS
-from .survey import Surveyed, survey
+from .whole import Surveyed, survey
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from ..markup.tree import Element
-from ..numbers import px
+from ..markup import Element
+from ..shown import px
+from ..widths import ABSENT, Stretch
 from .findings import Finding, Masks, Survey, box_of, declared, is_hidden, name_of, place_of, runs_of
-from .tables import ABSENT
-from .walk import Stretch
 
 SIZE = 24 * 64
 _FIELDS = ("input", "select", "textarea")

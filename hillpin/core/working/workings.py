@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from .blocks import record_block, record_float, record_in_flow, record_inline_size
-from .flex import record_flex
-from .grid import record_grid
-from .lines import record_in_line
-from .positioned import record_positioned, record_replaced
+from .block_steps import record_block, record_float, record_in_flow, record_inline_size
+from .flex_steps import record_flex
+from .grid_steps import record_grid
+from .line_steps import record_in_line
+from .positioned_steps import record_positioned, record_replaced
 from .record import Sums
-from .tables import record_cells, record_table_height, record_table_width
+from .table_steps import record_cells, record_table_height, record_table_width
 
 
 class Workings(Sums):

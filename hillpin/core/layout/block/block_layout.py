@@ -1,0 +1,323 @@
+"""Block formatting contexts: blocks in flow, collapsing margins, floats beside them (CSS 2 §8.3.1, §9.4.1, §9.5, §10.6).
+
+A block's place is known before its inside is laid out: the margins that collapse through its top are summed
+up by ``top_margins`` first, so floats inside are put where they stay.
+"""
+
+from __future__ import annotations
+
+from ...units import INDEFINITE
+from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
+from ..context import Context, Walked
+from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
+from ..inline.inline_metrics import style_metrics
+from ..inline.line_layout import halves_before, layout_lines
+from ..positioned import place_out_of_flow
+from ..sizes.sizing import (
+    auto_margins,
+    block_size,
+    child_percent_basis,
+    inline_size,
+    justification,
+    justified_shift,
+    relative_offset,
+    resolve_block,
+)
+from .floats import Floats
+from .inside import NO_STRUT, Flow, Inside, Strut
+from .margins import top_margins
+
+
+def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
+    """Lay out a block container that is a formatting context of its own."""
+    edges = edges_of(box, space.inline)
+    width = inline_size(ctx, box, edges, space)
+    floats = Floats()
+    content_width = max(width - edges.inline, 0)
+    percent = child_percent_basis(box, edges, space)
+    inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
+    content = max(inside.height + inside.bottom.total, 0)
+    if floats.items:
+        content = max(content, floats.lowest)
+    height = block_size(box, edges, space, content + edges.block, width)
+    shift = space.content_shift
+    if box.role == "button" and height > content + edges.block:
+        shift = (height - content - edges.block) // 2
+    fragment = _fragment(box, edges, inside, width, height, shift)
+    if box.role == "button" and fragment.first_baseline is None:
+        fragment.first_baseline = fragment.last_baseline = edges.top + shift
+    fragment.content_height = content + edges.block
+    ctx.recorder.block(box, edges, space, fragment, inside, floats)
+    return fragment
+
+
+def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, shift: int = 0) -> Fragment:
+    left, top = edges.left, edges.top + shift
+    fragment = Fragment(
+        box,
+        width,
+        height,
+        [Placed(x + left, y + top, child) for x, y, child in inside.children],
+        [InlineRect(b, x + left, y + top, w, h) for b, x, y, w, h in inside.inlines],
+        [item._replace(x=item.x + left, y=item.y + top) for item in inside.out_of_flow],
+        None if inside.first_baseline is None else inside.first_baseline + top,
+        None if inside.last_baseline is None else inside.last_baseline + top,
+        inside.right + left,
+        breaks=inside.breaks,
+    )
+    fragment.gather_out_of_flow()
+    return fragment
+
+
+def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats, cx: int, cy: int, top_open: bool) -> Inside:
+    """Lay out the children of a block container whose content box is at (cx, cy) in its formatting context."""
+    if box.has_inline_children:
+        lines = layout_lines(ctx, box, width, percent_block, floats, cx, cy)
+        height, first, last = lines.height, lines.first_baseline, lines.last_baseline
+        if box.has_outside_marker and not lines.line_count:
+            marker = style_metrics(ctx, box.style).leaded
+            height, first, last = max(height, sum(marker)), marker.ascent, marker.ascent
+        return Inside(
+            height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,
+            last, lines.right, through=not lines.line_count and not box.has_outside_marker,
+            line_count=lines.line_count, line_height=lines.line_height, breaks=lines.breaks,
+        )  # fmt: skip
+    inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
+    if box.has_outside_marker and inside.through and not inside.height:
+        marker = style_metrics(ctx, box.style).leaded
+        inside.height, inside.through = sum(marker), False
+        inside.first_baseline = inside.last_baseline = marker.ascent
+    return inside
+
+
+class _BlockFlow:
+    """Block-level children one below another; positions relative to the content box."""
+
+    def __init__(self, ctx: Context, box: Box, width: int, percent_block: int, floats: Floats, cx: int, cy: int, top_open: bool) -> None:
+        self.ctx, self.box, self.width, self.percent_block = ctx, box, width, percent_block
+        self.floats, self.cx, self.cy = floats, cx, cy
+        self.at_top = top_open
+        self.y = 0
+        self.strut = NO_STRUT
+        self.inside = Inside(through=True)
+
+    def run(self) -> Inside:
+        for child in self.box.children:
+            if child.is_out_of_flow:
+                self.inside.out_of_flow.append(OutOfFlow(child, self.width * halves_before(self.box, child) // 2, self._here()))
+            elif child.is_floating:
+                self._float(child)
+            else:
+                self._block(child)
+        inside = self.inside
+        inside.height, inside.bottom = self.y, self.strut
+        return inside
+
+    def _here(self) -> int:
+        return self.y if self.at_top else self.y + self.strut.total
+
+    def _float(self, box: Box) -> None:
+        y = self._here()
+        if box.style.clear != "none":
+            edge = self.floats.clear_edge(box.style.clear)
+            y = max(y, edge - self.cy) if edge is not None else y
+        edges = edges_of(box, self.width)
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        outer_width = fragment.width + edges.margin_left + edges.margin_right
+        outer_height = fragment.height + edges.margin_top + edges.margin_bottom
+        x, top = self.floats.place(
+            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
+        )
+        self._add(x - self.cx + edges.margin_left, top - self.cy + edges.margin_top, fragment)
+        self.ctx.recorder.float(box, edges, self, x - self.cx, top - self.cy)
+
+    def _block(self, box: Box) -> None:
+        margins = top_margins(self.ctx, box, self.width, self.floats)
+        joined = self.strut.joined(margins.strut)
+        hypothetical = self.y if self.at_top else self.y + self.strut.joined(margins.place).total
+        cleared, edge = False, None
+        if box.style.clear != "none":
+            edge = self.floats.clear_edge(box.style.clear)
+            if edge is not None and edge - self.cy > hypothetical:
+                hypothetical, cleared = edge - self.cy, True
+        if box.is_bfc_root or box.kind != BLOCK:
+            self._independent(box, hypothetical)
+            return
+        edges = edges_of(box, self.width)
+        border_width = inline_size(self.ctx, box, edges, Space(self.width, percent_block=self.percent_block))
+        left, right = auto_margins(edges, border_width, self.width)
+        x = left + self._shift(box, left + border_width + right, edges)
+        flow = layout_in_flow(
+            self.ctx, box, self.width, border_width, self.percent_block, self.floats, self.cx + x, self.cy + hypothetical
+        )
+        self._add(x, hypothetical, flow.fragment)
+        self.ctx.recorder.in_flow(box, edges, self, x, hypothetical, joined, cleared)
+        if flow.through:
+            if cleared:
+                self.at_top = False
+                self.y, self.strut = hypothetical, NO_STRUT
+                self.inside.cleared_at_end = True
+                self.inside.through = False
+            else:
+                self.strut = joined if not self.at_top else NO_STRUT
+                # As the browser has it: an empty box that clears keeps the margin before it inside its parent where
+                # the floats reach further below the parent's top than that margin.
+                if edge is not None and not self.at_top and edge - self.cy + edges_of(self.box, self.width).top > joined.total:
+                    self.inside.cleared_at_end = True
+            return
+        self._after(hypothetical + flow.fragment.height, flow.bottom)
+
+    def _after(self, bottom: int, strut: Strut) -> None:
+        self.at_top = False
+        self.y, self.strut = bottom, strut
+        self.inside.through = False
+        self.inside.cleared_at_end = False
+
+    def _shift(self, box: Box, outer: int, edges: Edges) -> int:
+        """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
+        if justification(box):
+            return justified_shift(box, outer, edges, self.width)
+        align = self.box.style.text_align
+        if not align.startswith("-webkit") or edges.auto_left or edges.auto_right:
+            return 0
+        free = max(self.width - outer, 0)
+        return free // 2 if align == "-webkit-center" else free if align == "-webkit-right" else 0
+
+    def _independent(self, box: Box, y: int) -> None:
+        """A box with a formatting context of its own: beside the floats where it fits, else below (§9.5)."""
+        edges = edges_of(box, self.width)
+        space = Space(self.width, percent_block=self.percent_block, shrink=box.kind == TABLE)
+        floats = self.floats
+        if floats.items and floats.lowest > self.cy + y:
+            fragment, x, y = self._beside_floats(box, edges, space, y)
+        else:
+            fragment = self.ctx.layout(box, space)
+            left, right = auto_margins(edges, fragment.width, self.width)
+            x = left + self._shift(box, left + fragment.width + right, edges)
+        self._add(x, y, fragment)
+        self.ctx.recorder.in_flow(box, edges, self, x, y, self.strut.plus(edges.margin_top), False)
+        self._after(y + fragment.height, NO_STRUT.plus(edges.margin_bottom))
+
+    def _beside_floats(self, box: Box, edges: Edges, space: Space, y: int) -> tuple[Fragment, int, int]:
+        floats = self.floats
+        while True:
+            left, right = floats.bounds(self.cy + y, 1, self.cx, self.cx + self.width)
+            fragment, x = self._between(box, edges, space, left - self.cx, right - self.cx)
+            low, high = floats.bounds(self.cy + y, fragment.height, self.cx, self.cx + self.width)
+            if (low, high) != (left, right):
+                fragment, x = self._between(box, edges, space, low - self.cx, high - self.cx)
+                left, right = low, high
+            fits = x >= left - self.cx and x + fragment.width <= right - self.cx
+            edge = floats.next_edge(self.cy + y, fragment.height)
+            if edge is None or (fits and fragment.width > 0) or (left == self.cx and right == self.cx + self.width):
+                if edge is None:
+                    fragment = self.ctx.layout(box, space)
+                    x = auto_margins(edges, fragment.width, self.width)[0]
+                return fragment, x, y
+            y = max(edge - self.cy, y + 1)
+
+    def _between(self, box: Box, edges: Edges, space: Space, left: int, right: int) -> tuple[Fragment, int]:
+        """The box laid out in a gap between floats; its margins may lie over them."""
+        start = max(left, edges.margin_left)
+        end = min(right, self.width - edges.margin_right)
+        if box.style.width.is_auto and not space.shrink:
+            room = max(end - start, edges.inline)
+            narrow = space._replace(inline=room + edges.margin_left + edges.margin_right)
+            fragment = self.ctx.layout(box, narrow)
+        elif space.shrink and box.style.width.is_auto:
+            fragment = self.ctx.layout(box, space._replace(inline=max(end - start, 0) + edges.margin_left + edges.margin_right))
+        else:
+            fragment = self.ctx.layout(box, space)
+        free = max(end - start - fragment.width, 0)
+        if edges.auto_left and edges.auto_right:
+            start += free // 2
+        elif edges.auto_left:
+            start += free
+        return fragment, start
+
+    def _add(self, x: int, y: int, fragment: Fragment) -> None:
+        box = fragment.box
+        inside = self.inside
+        for parent in box.inline_parents if fragment.height else ():
+            inside.inlines.append(InlineRect(parent, 0, y, self.width, fragment.height))
+        if box.is_relative:
+            dx, dy = relative_offset(box, self.width, self.percent_block)
+            inside.children.append(Placed(x + dx, y + dy, fragment))
+        else:
+            inside.children.append(Placed(x, y, fragment))
+        if not box.is_floating:
+            if fragment.first_baseline is not None and inside.first_baseline is None:
+                inside.first_baseline = y + fragment.first_baseline
+            if fragment.last_baseline is not None:
+                inside.last_baseline = y + fragment.last_baseline
+
+
+def layout_in_flow(
+    ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int
+) -> Flow:
+    """A block that shares its parent's formatting context, with its border box at (bx, by) in it."""
+    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and not ctx.recorder.wants(box)
+    key = (basis, width, percent_block)
+    if cacheable:
+        known: Flow | None = box.flow_cache.get(key)
+        if known is not None:
+            return known
+    walk = ctx.walk if cacheable else None
+    flow = _flow_on_line(walk, box, key) if walk is not None else None
+    if flow is None:
+        flow = _in_flow(ctx, box, basis, width, percent_block, floats, bx, by)
+        if walk is not None:
+            _keep_flow(walk, box, key, flow)
+    if cacheable:
+        if len(box.flow_cache) > 6:
+            box.flow_cache.clear()
+        box.flow_cache[key] = flow
+    return flow
+
+
+IN_FLOW = 1 << 8
+"""Among the kinds of what a walk keeps: a block that shares its parent's formatting context."""
+
+
+def flow_alone(ctx: Context, box: Box, asked: tuple[int, int, int]) -> Flow:
+    """A block that shares its parent's formatting context, laid out by itself with no floats beside it."""
+    return _in_flow(ctx, box, *asked, Floats(), 0, 0)
+
+
+def _flow_on_line(walk: Walked, box: Box, asked: tuple[int, int, int]) -> Flow | None:
+    found = walk.find(box, IN_FLOW, asked)
+    if found is None:
+        return None
+    fragment, (positive, negative, through) = found
+    fragment.width = asked[1]
+    return Flow(fragment, Strut(positive, negative), bool(through))
+
+
+def _keep_flow(walk: Walked, box: Box, asked: tuple[int, int, int], flow: Flow) -> None:
+    walk.keep(box, IN_FLOW, asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
+
+
+def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int) -> Flow:
+    edges = edges_of(box, basis)
+    space = Space(basis, percent_block=percent_block)
+    percent = child_percent_basis(box, edges, space)
+    top_open = not edges.top
+    inside = lay_inside(
+        ctx, box, max(width - edges.inline, 0), percent, floats, bx + edges.left, by + edges.top, top_open
+    )
+    content, bottom = inside.height, inside.bottom
+    if edges.bottom or inside.cleared_at_end or (edges.top and inside.through):
+        content, bottom = content + bottom.total, NO_STRUT
+    height = block_size(box, edges, space, content + edges.block, width)
+    has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
+    if height != content + edges.block or has_height:
+        bottom = NO_STRUT
+    through = inside.through and not height and not edges.block
+    bottom = bottom.plus(edges.margin_bottom)
+    fragment = _fragment(box, edges, inside, width, height)
+    fragment.content_height = content + edges.block
+    fragment.basis = basis
+    if fragment.out_of_flow:
+        place_out_of_flow(ctx, fragment)
+    ctx.recorder.block(box, edges, space, fragment, inside, None)
+    return Flow(fragment, bottom, through)

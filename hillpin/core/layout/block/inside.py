@@ -1,0 +1,58 @@
+"""What block layout hands on: adjoining margins, what is in a block container, a block in flow (CSS 2 §8.3.1)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from ..fragments import Fragment, InlineRect, OutOfFlow, Placed
+
+
+class Strut(NamedTuple):
+    """Adjoining margins: the largest positive and the smallest negative."""
+
+    positive: int = 0
+    negative: int = 0
+
+    @property
+    def total(self) -> int:
+        return self.positive + self.negative
+
+    def plus(self, margin: int) -> Strut:
+        if margin >= 0:
+            return Strut(max(self.positive, margin), self.negative)
+        return Strut(self.positive, min(self.negative, margin))
+
+    def joined(self, other: Strut) -> Strut:
+        return Strut(max(self.positive, other.positive), min(self.negative, other.negative))
+
+
+NO_STRUT = Strut()
+
+
+@dataclass(slots=True)
+class Inside:
+    """What is in a block container, relative to its content box."""
+
+    height: int = 0
+    bottom: Strut = NO_STRUT
+    children: list[Placed] = field(default_factory=list)
+    inlines: list[InlineRect] = field(default_factory=list)
+    out_of_flow: list[OutOfFlow] = field(default_factory=list)
+    first_baseline: int | None = None
+    last_baseline: int | None = None
+    right: int = 0
+    through: bool = False
+    cleared_at_end: bool = False
+    line_count: int = 0
+    line_height: int = 0
+    breaks: int = 0
+
+
+class Flow(NamedTuple):
+    """A block laid out in flow: its fragment and the margins that stick out at its bottom."""
+
+    fragment: Fragment
+    bottom: Strut
+    through: bool
+    """Whether its top and bottom margins adjoin (it is empty)."""

@@ -1,0 +1,331 @@
+"""Flexbox (css-flexbox-1): a function a step of §9, in its order."""
+
+from __future__ import annotations
+
+from ...styles.values import AUTO_KIND
+from ...units import INDEFINITE
+from ..alignment import Distribution, distribute, half, offset_of, split_safety, static_side
+from ..boxes import REPLACED, Box, Edges, edges_of
+from ..context import Context
+from ..fragments import Fragment, OutOfFlow, Placed, Space
+from ..sizes.intrinsic import contributions
+from ..sizes.sizing import (
+    block_size,
+    child_percent_basis,
+    clamp_block,
+    clamp_inline,
+    definite_block_size,
+    inline_size,
+    relative_offset,
+    resolve_block,
+)
+from .flex_items import cross_width, make_item
+from .flex_lengths import resolve_flexible_lengths
+from .flex_line import Axes, FlexItem, FlexLine
+
+
+def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min- and max-content width of a flex container (§9.9.1, as browsers do it)."""
+    style = box.style
+    items = [child for child in box.children if not child.is_out_of_flow]
+    sizes = [contributions(ctx, child) for child in items]
+    if not sizes:
+        return 0, 0
+    if style.flex_direction.startswith("column"):
+        return max(low for low, _ in sizes), max(high for _, high in sizes)
+    gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
+    high = sum(high for _, high in sizes) + gaps
+    if style.flex_wrap == "nowrap":
+        return sum(low for low, _ in sizes) + gaps, high
+    return max(low for low, _ in sizes), high
+
+
+def layout_flex(ctx: Context, box: Box, space: Space) -> Fragment:
+    """Lay out a flex container."""
+    return _FlexLayout(ctx, box, space).run()
+
+
+class _FlexLayout:
+    """One container through the algorithm; positions are relative to its content box until the end."""
+
+    def __init__(self, ctx: Context, box: Box, space: Space) -> None:
+        self.ctx, self.box, self.space = ctx, box, space
+        style = box.style
+        self.edges: Edges = edges_of(box, space.inline)
+        self.width = inline_size(ctx, box, self.edges, space)
+        inner_width = max(self.width - self.edges.inline, 0)
+        height = definite_block_size(box, self.edges, space)
+        if height == INDEFINITE and space.fixed_block != INDEFINITE:
+            height = space.fixed_block
+        inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
+        direction = style.flex_direction
+        self.axes = Axes(
+            is_row=direction.startswith("row"),
+            main_reversed=direction.endswith("reverse"),
+            cross_reversed=style.flex_wrap == "wrap-reverse",
+            wraps=style.flex_wrap != "nowrap",
+            inner_width=inner_width,
+            inner_height=inner_height,
+            percent_block=child_percent_basis(box, self.edges, space),
+        )
+        row_gap, column_gap = style.row_gap.resolve(max(self.axes.percent_block, 0)), style.column_gap.resolve(inner_width)
+        self.main_gap, self.cross_gap = (column_gap, row_gap) if self.axes.is_row else (row_gap, column_gap)
+
+    def run(self) -> Fragment:
+        children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
+        items = [make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children]
+        lines = self._collect_lines(items)
+        inner_main = self._container_main_size(lines)
+        for line in lines:
+            resolve_flexible_lengths(line, inner_main, self.main_gap)
+            for item in line.items:
+                self._hypothetical_cross_size(item)
+            self._line_cross_size(line, len(lines))
+        inner_cross = self._container_cross_size(lines)
+        self._align_lines(lines, inner_cross)
+        for line in lines:
+            for item in line.items:
+                self._used_cross_size(item, line)
+            self._align_main(line, inner_main)
+            self._align_cross(line)
+        fragment = self._fragment(lines, inner_main, inner_cross)
+        self.ctx.recorder.flex(self.box, self.axes, lines, inner_main, self.main_gap, fragment)
+        return fragment
+
+    # §9.3 main size determination
+
+    def _collect_lines(self, items: list[FlexItem]) -> list[FlexLine]:
+        """Step 5: without wrapping one line, else as many items on a line as fit."""
+        if not self.axes.wraps or not items:
+            return [FlexLine(items)]
+        room = self.axes.inner_main
+        if room == INDEFINITE:
+            room = self._most_main()
+        lines: list[FlexLine] = []
+        current: list[FlexItem] = []
+        used = 0
+        for item in items:
+            outer = item.outer_hypothetical
+            if current and used + self.main_gap + outer > room:
+                lines.append(FlexLine(current))
+                current, used = [], 0
+            used += outer + (self.main_gap if current else 0)
+            current.append(item)
+        lines.append(FlexLine(current))
+        return lines
+
+    def _most_main(self) -> int:
+        """The largest inner main size of a column whose height depends on its content."""
+        limit = resolve_block(self.box, self.box.style.max_height, self.edges, self.space.percent_block)
+        return max(limit - self.edges.block, 0) if limit != INDEFINITE and self.box.style.max_height.is_definite_form else 1 << 40
+
+    def _container_main_size(self, lines: list[FlexLine]) -> int:
+        """Step 4: given, or the longest line within the limits of a column's height."""
+        if self.axes.inner_main != INDEFINITE:
+            return self.axes.inner_main
+        longest = max(
+            (sum(item.outer_hypothetical for item in line.items) + self.main_gap * max(len(line.items) - 1, 0) for line in lines),
+            default=0,
+        )
+        height = block_size(self.box, self.edges, self.space, max(longest, 0) + self.edges.block, self.width)
+        return max(height - self.edges.block, 0)
+
+    # §9.4 cross size determination
+
+    def _item_space(self, item: FlexItem, stretched: int = INDEFINITE) -> Space:
+        axes = self.axes
+        if axes.is_row:
+            return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
+        width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
+        definite = (axes.inner_height != INDEFINITE and self.space.definite) or (item.is_definite and item.main == item.base)
+        return Space(
+            axes.inner_width, percent_block=axes.percent_block, fixed_inline=width, fixed_block=item.main, definite=definite,
+            shrink=width == INDEFINITE,
+        )  # fmt: skip
+
+    def _hypothetical_cross_size(self, item: FlexItem) -> None:
+        """Step 7: lay out with the used main size."""
+        item.fragment = self.ctx.layout(item.box, self._item_space(item))
+        item.cross = item.fragment.height if self.axes.is_row else item.fragment.width
+
+    def _line_cross_size(self, line: FlexLine, count: int) -> None:
+        """Step 8: the container's where there is one line of definite size, else the largest outer cross size."""
+        axes = self.axes
+        ascent = descent = above = largest = 0
+        for item in line.items:
+            if axes.is_row and item.align == "baseline" and not any(item.auto_cross):
+                baseline = item.fragment.first_baseline if item.fragment is not None else None
+                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
+                ascent = max(ascent, item.ascent)
+                descent = max(descent, item.outer_cross - item.ascent)
+            elif axes.is_row and item.align == "last baseline" and not any(item.auto_cross):
+                baseline = item.fragment.last_baseline if item.fragment is not None else None
+                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
+                above, line.descent = max(above, item.ascent), max(line.descent, item.outer_cross - item.ascent)
+            else:
+                largest = max(largest, item.outer_cross)
+        line.ascent = ascent
+        line.cross = max(largest, ascent + descent, above + line.descent, 0)
+        if not axes.wraps:
+            if axes.inner_cross != INDEFINITE:
+                line.cross = axes.inner_cross
+            elif axes.is_row:
+                height = block_size(self.box, self.edges, self.space, line.cross + self.edges.block, self.width)
+                line.cross = max(height - self.edges.block, 0)
+
+    def _container_cross_size(self, lines: list[FlexLine]) -> int:
+        """Step 15."""
+        if self.axes.inner_cross != INDEFINITE:
+            return self.axes.inner_cross
+        total = sum(line.cross for line in lines) + self.cross_gap * max(len(lines) - 1, 0)
+        height = block_size(self.box, self.edges, self.space, total + self.edges.block, self.width)
+        return max(height - self.edges.block, 0)
+
+    def _align_lines(self, lines: list[FlexLine], inner_cross: int) -> None:
+        """Steps 9 and 16: stretched lines, and align-content."""
+        value = self.box.style.align_content
+        if not self.axes.wraps:
+            return
+        free = inner_cross - sum(line.cross for line in lines) - self.cross_gap * (len(lines) - 1)
+        if split_safety(value)[0] in ("stretch", "normal"):
+            if free > 0:
+                for line in lines:
+                    line.cross += free // len(lines)
+            spread = Distribution(0)
+        else:
+            spread = distribute(value, free, len(lines), self.axes.cross_reversed)
+        position = 0
+        for index, line in enumerate(lines):
+            line.cross_offset = position + spread.before(index)
+            position += line.cross + self.cross_gap
+
+    def _used_cross_size(self, item: FlexItem, line: FlexLine) -> None:
+        """Step 11: an item that stretches is laid out again with the line's cross size."""
+        style = item.box.style
+        length = style.height if self.axes.is_row else style.width
+        if not item.stretches or length.kind != AUTO_KIND:
+            return
+        wanted = max(line.cross - item.cross_start - item.cross_end, 0)
+        if self.axes.is_row:
+            wanted = clamp_block(item.box, max(wanted, item.edges.block), item.edges, self.axes.percent_block)
+        else:
+            wanted = max(wanted, item.edges.inline)
+            wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end)
+        if item.box.kind == REPLACED or wanted != item.cross or self.axes.is_row:
+            item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))
+        item.cross = wanted
+
+    # §9.5 main-axis alignment
+
+    def _align_main(self, line: FlexLine, inner_main: int) -> None:
+        """Step 12: auto margins, then justify-content."""
+        items = line.items
+        gaps = self.main_gap * max(len(items) - 1, 0)
+        free = inner_main - sum(item.main + item.main_start + item.main_end for item in items) - gaps
+        autos = sum(item.auto_main.count(True) for item in items)
+        spread = Distribution(0)
+        if autos and free > 0:
+            each = free // autos
+            for item in items:
+                item.main_start += each if item.auto_main[0] else 0
+                item.main_end += each if item.auto_main[1] else 0
+        else:
+            spread = distribute(self._justify(), free, len(items), self.axes.main_reversed)
+        position = 0
+        for index, item in enumerate(items):
+            item.main_offset = position + spread.before(index) + item.main_start
+            position += item.main_start + item.main + item.main_end + self.main_gap
+
+    def _justify(self) -> str:
+        value = self.box.style.justify_content
+        if split_safety(value)[0] in ("normal", "stretch"):
+            return "flex-start"
+        if not self.axes.is_row and value in ("left", "right"):
+            return "start"
+        return value
+
+    # §9.6 cross-axis alignment
+
+    def _align_cross(self, line: FlexLine) -> None:
+        """Steps 13 and 14: auto margins of the cross axis, then align-self."""
+        for item in line.items:
+            free = line.cross - item.outer_cross
+            first, last = item.auto_cross
+            if first or last:
+                room = max(free, 0)
+                shift = half(room) if first and last else room if first else 0
+            elif item.align == "baseline" and self.axes.is_row:
+                shift = line.ascent - item.ascent
+                if self.axes.cross_reversed:
+                    lowest = max(i.outer_cross - i.ascent for i in line.items if i.align == "baseline")
+                    shift = lowest - (item.outer_cross - item.ascent)
+            elif item.align == "last baseline" and self.axes.is_row:
+                shift = line.cross - line.descent - item.ascent
+                if self.axes.cross_reversed:
+                    shift = max(i.ascent for i in line.items if i.align == "last baseline") - item.ascent
+            else:
+                shift = self._self_offset(item.align, free)
+            item.cross_offset = line.cross_offset + shift + item.cross_start
+
+    def _self_offset(self, align: str, free: int) -> int:
+        """With reversed lines ``flex-start`` is at the far side, ``start`` stays where it is."""
+        word, safe = split_safety(align)
+        if not self.axes.cross_reversed:
+            return offset_of(align, free)
+        turned = {"flex-start": "start", "flex-end": "end", "start": "end", "self-start": "end", "end": "start", "self-end": "start", "stretch": "start"}.get(word, word)
+        return offset_of(f"safe {turned}" if safe else turned, free)
+
+    # The result
+
+    def _fragment(self, lines: list[FlexLine], inner_main: int, inner_cross: int) -> Fragment:
+        axes, edges = self.axes, self.edges
+        content_height = inner_cross if axes.is_row else inner_main
+        natural = sum(line.cross for line in lines) + self.cross_gap * max(len(lines) - 1, 0) if axes.is_row else inner_main
+        if not axes.is_row:
+            natural = max((sum(i.outer_hypothetical for i in line.items) + self.main_gap * max(len(line.items) - 1, 0) for line in lines), default=0)
+        height = self.space.fixed_block if self.space.fixed_block != INDEFINITE else content_height + edges.block
+        fragment = Fragment(self.box, self.width, max(height, edges.block), content_height=natural + edges.block)
+        inner_width, inner_height = max(self.width - edges.inline, 0), max(fragment.height - edges.block, 0)
+        main_room, cross_room = (inner_width, inner_height) if axes.is_row else (inner_height, inner_width)
+        placed: dict[int, Placed] = {}
+        for line in lines:
+            for item in line.items:
+                assert item.fragment is not None
+                main = main_room - item.main_offset - item.main if axes.main_reversed else item.main_offset
+                cross = cross_room - item.cross_offset - item.cross if axes.cross_reversed else item.cross_offset
+                x, y = (main, cross) if axes.is_row else (cross, main)
+                dx, dy = relative_offset(item.box, inner_width, axes.percent_block) if item.box.is_relative else (0, 0)
+                placed[id(item.box)] = Placed(edges.left + x + dx, edges.top + y + dy, item.fragment)
+                item.main_offset, item.cross_offset = main, cross
+        fragment.children = [placed[id(child)] for child in self.box.children if id(child) in placed]
+        self._baselines(fragment, lines, placed)
+        for child in self.box.children:
+            if child.is_out_of_flow:
+                fragment.out_of_flow.append(self._static_position(child, inner_width, inner_height))
+        fragment.gather_out_of_flow()
+        fragment.tracks = (axes, lines)
+        return fragment
+
+    def _baselines(self, fragment: Fragment, lines: list[FlexLine], placed: dict[int, Placed]) -> None:
+        """§8.5: of the first line's first item that takes part in baseline alignment, else its first item."""
+        ordered = [line for line in lines if line.items]
+        if not ordered:
+            return
+        for name, line in (("first_baseline", ordered[0]), ("last_baseline", ordered[-1])):
+            chosen = next((item for item in line.items if item.align == "baseline"), line.items[0])
+            place = placed[id(chosen.box)]
+            own = getattr(place.fragment, name)
+            setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
+
+    def _static_position(self, child: Box, width: int, height: int) -> OutOfFlow:
+        """§4.1: as the sole item of a container of this size."""
+        axes, style = self.axes, self.box.style
+        main = static_side(self._justify())
+        if axes.main_reversed and split_safety(style.justify_content)[0] not in ("start", "end", "left", "right"):
+            main = {"start": "end", "end": "start"}.get(main, main)
+        align = child.style.align_self if child.style.align_self != "auto" else style.align_items
+        cross = static_side(align)
+        if axes.cross_reversed and split_safety(align)[0] not in ("start", "end", "self-start", "self-end"):
+            cross = {"start": "end", "end": "start"}.get(cross, cross)
+        justify, align_side = (main, cross) if axes.is_row else (cross, main)
+        return OutOfFlow(child, self.edges.left, self.edges.top, width, height, justify, align_side)

@@ -1,0 +1,394 @@
+"""An inline formatting context made ready for lines: white space folded, text shaped, breaks found.
+
+None of this depends on the width, so it is done once for a style (css-text-3 §4 and §5, css-inline-3).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import IntEnum
+from itertools import groupby
+from typing import Any
+
+from ...fonts.face import Face, round_half_up
+from ...fonts.linebreak import break_opportunities, grapheme_starts
+from ...fonts.store import FontStore
+from ...styles.style import ComputedStyle
+from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
+from ..context import Context
+from .text_transforms import ends_in_word, transformed
+
+OBJECT = "\ufffc"
+SMALL_CAPS = ("small-caps", "all-small-caps")
+SMALL_CAPS_SIZE = 0.7
+"""Of the font size, for small capitals that are made of capitals."""
+
+
+class ItemKind(IntEnum):
+    """What an inline item is."""
+
+    TEXT = 0
+    OPEN = 1
+    CLOSE = 2
+    ATOMIC = 3
+    FLOAT = 4
+    OUT_OF_FLOW = 5
+    BREAK = 6
+    TAB = 7
+
+
+@dataclass(slots=True, eq=False)
+class Item:
+    """A piece of the context: a run of text of one style, an edge of an inline box, an atomic box…
+
+    ``start`` and ``end`` are positions in the context's text; ``sums[i]`` is the advance in px of the first i
+    characters of the item.
+    """
+
+    kind: ItemKind
+    box: Box
+    start: int
+    end: int
+    sums: list[float] = field(default_factory=list)
+    safe: tuple[bool, ...] = ()
+    wraps: bool = True
+    collapses: bool = True
+    """Whether spaces at the end of a line are removed."""
+    has_content: bool = True
+    fallbacks: tuple[Face, ...] = ()
+
+
+@dataclass(slots=True, eq=False)
+class InlineContent:
+    """Everything that lines are built from."""
+
+    items: list[Item]
+    text: str
+    can_break: list[bool]
+    has_lines: bool
+    uniform: bool
+    """One text item with nothing else in it: lines can be found by search alone."""
+    sizes: tuple[int, int] | None = None
+    has_percentages: bool = False
+    break_table: Any = None
+    """Where its lines are known to end (``line_ranges.BreakTable``)."""
+
+
+def prepare(ctx: Context, box: Box) -> InlineContent:
+    """The inline content of a box with inline children, kept on the box."""
+    known: InlineContent | None = box.content_cache
+    if known is None:
+        known = box.content_cache = _Builder(ctx, box).build()
+    return known
+
+
+class _Builder:
+    """Walks the inline boxes once and collects items and text."""
+
+    def __init__(self, ctx: Context, box: Box) -> None:
+        self.ctx = ctx
+        self.root = box
+        self.items: list[Item] = []
+        self.pieces: list[str] = []
+        self.length = 0
+        self.in_word = False
+        """Whether the text so far ends within a word."""
+        self.space_pending_removal = True
+        """True where a collapsible space would stand at the start of a line or after another space."""
+
+    def build(self) -> InlineContent:
+        for child in self.root.children:
+            self._add(child)
+        text = "".join(self.pieces)
+        can_break = self._opportunities(text)
+        self._shape(text)
+        has_lines = any(self._makes_line(item) for item in self.items)
+        texts = [item for item in self.items if item.kind == ItemKind.TEXT]
+        uniform = len(self.items) == 1 and len(texts) == 1 and texts[0].wraps and texts[0].collapses
+        percentages = any(
+            length.has_percentage
+            for item in self.items
+            if item.kind in (ItemKind.OPEN, ItemKind.CLOSE)
+            for length in (item.box.style.padding_left, item.box.style.padding_right, item.box.style.margin_left, item.box.style.margin_right)
+        )
+        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages)
+
+    def _makes_line(self, item: Item) -> bool:
+        """Whether an item keeps a line box from being treated as zero high (CSS 2 §9.4.2)."""
+        if item.kind == ItemKind.TEXT:
+            return item.end > item.start
+        if item.kind in (ItemKind.ATOMIC, ItemKind.BREAK, ItemKind.TAB):
+            return True
+        if item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
+            edges = edges_of(item.box, 0)
+            if item.kind == ItemKind.OPEN and item.box.opens:
+                return bool(edges.margin_left or edges.left)
+            return item.kind == ItemKind.CLOSE and item.box.closes and bool(edges.margin_right or edges.right)
+        return False
+
+    def _append(self, kind: ItemKind, box: Box, text: str) -> Item:
+        item = Item(kind, box, self.length, self.length + len(text))
+        self.items.append(item)
+        self.pieces.append(text)
+        self.length += len(text)
+        return item
+
+    def _add(self, box: Box) -> None:
+        if box.kind == TEXT:
+            self._add_text(box)
+        elif box.is_floating:
+            self._append(ItemKind.FLOAT, box, "")
+        elif box.is_out_of_flow:
+            self._append(ItemKind.OUT_OF_FLOW, box, "")
+        elif box.kind == BREAK:
+            item = self._append(ItemKind.BREAK, box, "\n")
+            item.wraps = True
+            self.space_pending_removal = True
+        elif box.kind == INLINE:
+            self._append(ItemKind.OPEN, box, "")
+            for child in box.children:
+                self._add(child)
+            self._append(ItemKind.CLOSE, box, "")
+        else:
+            item = self._append(ItemKind.ATOMIC, box, OBJECT)
+            item.wraps = box.parent is None or box.parent.style.text_wrap_mode == "wrap"
+            self.space_pending_removal = False
+
+    def _add_text(self, box: Box) -> None:
+        style = box.style
+        collapse = style.white_space_collapse
+        if collapse in ("preserve", "break-spaces"):
+            self._add_preserved(box, self._transformed(box.text, style), collapse)
+            return
+        if collapse == "preserve-breaks":
+            for number, part in enumerate(box.text.split("\n")):
+                if number:
+                    self._append(ItemKind.BREAK, box, "\n")
+                    self.space_pending_removal = True
+                self._add_collapsed(box, part)
+            return
+        self._add_collapsed(box, box.text)
+
+    def _add_preserved(self, box: Box, text: str, collapse: str) -> None:
+        for number, part in enumerate(text.split("\n")):
+            if number:
+                self._append(ItemKind.BREAK, box, "\n")
+            for index, piece in enumerate(part.split("\t")):
+                if index:
+                    self._append(ItemKind.TAB, box, "\t").wraps = box.style.text_wrap_mode == "wrap"
+                if piece:
+                    item = self._append(ItemKind.TEXT, box, piece)
+                    item.collapses = False
+                    item.wraps = box.style.text_wrap_mode == "wrap"
+        self.space_pending_removal = False
+
+    def _add_collapsed(self, box: Box, text: str) -> None:
+        """Fold runs of white space to one space, none after another (css-text-3 §4.1.1)."""
+        result: list[str] = []
+        for character in text:
+            if character in " \t\n\r\f":
+                if not self.space_pending_removal:
+                    result.append(" ")
+                    self.space_pending_removal = True
+            else:
+                result.append(character)
+                self.space_pending_removal = False
+        if not result:
+            return
+        item = self._append(ItemKind.TEXT, box, self._transformed("".join(result), box.style))
+        item.wraps = box.style.text_wrap_mode == "wrap"
+
+    def _transformed(self, text: str, style: ComputedStyle) -> str:
+        shown = transformed(text, style, self.in_word)
+        self.in_word = ends_in_word(text, self.in_word)
+        return shown
+
+    def _opportunities(self, text: str) -> list[bool]:
+        result = break_opportunities(text)
+        for item in self.items:
+            if item.kind in (ItemKind.BREAK, ItemKind.TAB):
+                result[item.start] = False
+                result[item.end] = True
+            if item.kind == ItemKind.ATOMIC and item.wraps and text[item.end : item.end + 1].strip(" "):
+                result[item.end] = True  # Whatever mark follows; what is before may forbid a break.
+            if item.kind != ItemKind.TEXT:
+                continue
+            style = item.box.style
+            if style.hyphens != "none":
+                for i in range(item.start, item.end):
+                    if text[i] == "\u00ad":
+                        result[i + 1] = True
+            else:
+                for i in range(item.start, item.end):
+                    if text[i] == "\u00ad":
+                        result[i + 1] = False
+            self._word_break(item, style, text, result)
+        before_wraps = False
+        for item in self.items:
+            if item.kind not in (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB, ItemKind.BREAK):
+                continue
+            if not item.wraps and item.kind != ItemKind.BREAK:
+                for i in range(item.start + (1 if before_wraps else 0), item.end):
+                    result[i] = False
+            before_wraps = item.wraps or item.kind == ItemKind.BREAK
+        return result
+
+    def _word_break(self, item: Item, style: ComputedStyle, text: str, result: list[bool]) -> None:
+        if style.word_break == "break-all" or style.line_break == "anywhere":
+            starts = grapheme_starts(text[item.start : item.end])
+            for i in starts:
+                if i:
+                    _break_between(item.start + i, style, text, result)
+            if item.end < len(text):
+                _break_between(item.end, style, text, result)
+        elif style.word_break == "keep-all":
+            for i in range(item.start + 1, item.end):
+                if _is_letter(text[i]) and _is_letter(text[i - 1]):
+                    result[i] = False
+
+    def _shape(self, text: str) -> None:
+        """Shape runs of items that share a font and have no edge between them as one (kerning crosses tags)."""
+        run: list[Item] = []
+        for item in self.items:
+            if item.kind == ItemKind.TEXT:
+                if run and not _same_font(run[-1].box.style, item.box.style):
+                    self._shape_run(run, text)
+                    run = []
+                run.append(item)
+            elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
+                if run and _has_edge(item):
+                    self._shape_run(run, text)
+                    run = []
+            elif run:
+                self._shape_run(run, text)
+                run = []
+        if run:
+            self._shape_run(run, text)
+
+    def _shape_run(self, run: list[Item], text: str) -> None:
+        start, end = run[0].start, run[-1].end
+        advances, safe, fallbacks = shape_text(self.ctx, run[0].box.style, text[start:end])
+        for item in run:
+            low, high = item.start - start, item.end - start
+            item.sums = running_sums(advances[low:high], text[item.start : item.end], item.box.style)
+            item.safe = safe[low : high + 1]
+            item.fallbacks = fallbacks
+
+
+def _has_edge(item: Item) -> bool:
+    """Whether a margin, border or padding parts what is before and after an edge of an inline box."""
+    style, edges = item.box.style, edges_of(item.box, 0)
+    if item.kind == ItemKind.OPEN:
+        return bool(edges.margin_left or edges.left) or any(length.percent or length.calculation for length in (style.margin_left, style.padding_left))
+    return bool(edges.margin_right or edges.right) or any(length.percent or length.calculation for length in (style.margin_right, style.padding_right))
+
+
+def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list[float]:
+    """Advances summed from the left, with letter and word spacing added."""
+    letter, word = style.letter_spacing, style.word_spacing
+    total = 0.0
+    sums = [0.0]
+    if letter or word:
+        for advance, character in zip(advances, text, strict=True):
+            total += advance
+            if letter and character not in "\u00ad\u200b":
+                total += letter
+            if word and character in " \u00a0":
+                total += word
+            sums.append(total)
+        return sums
+    for advance in advances:
+        total += advance
+        sums.append(total)
+    return sums
+
+
+def _features(style: ComputedStyle) -> tuple[tuple[str, bool], ...]:
+    features: list[tuple[str, bool]] = []
+    if style.letter_spacing:
+        features += [("liga", False), ("clig", False)]
+    if style.font_kerning == "none":
+        features.append(("kern", False))
+    if style.font_variant_caps in SMALL_CAPS:
+        features += [("smcp", True), ("c2sc", True)] if style.font_variant_caps == "all-small-caps" else [("smcp", True)]
+    return tuple(features)
+
+
+def shape_text(ctx: Context, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    """Advances in px of every character, where the run may be cut, and fallback faces used."""
+    return shape_run(ctx.fonts, style, text)
+
+
+def shape_run(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    """``shape_text`` with the fonts of a page."""
+    if style.font_variant_caps in SMALL_CAPS and not fonts.stack(style).first.has_feature("smcp"):
+        return _small_caps(fonts, style, text)
+    return _shape_at(fonts, style, text, style.font_size)
+
+
+def _small_caps(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    """Small capitals of a font that has none: capitals of a smaller size (css-fonts-4 §6.6)."""
+    are_all = style.font_variant_caps == "all-small-caps"
+    advances: list[float] = []
+    safe: list[bool] = []
+    used: dict[Face, None] = {}
+    for is_small, group in groupby(text, lambda c: c.upper() != c or (are_all and c.lower() != c)):
+        part = "".join(group)
+        shown = "".join(c.upper() if len(c.upper()) == 1 else c for c in part) if is_small else part
+        found, cuts, faces = _shape_at(fonts, style, shown, small_caps_size(style.font_size) if is_small else style.font_size)
+        advances += found
+        safe += cuts[:-1]
+        used.update(dict.fromkeys(faces))
+    return advances, (*safe, True), tuple(used)
+
+
+def small_caps_size(size: float) -> float:
+    """The font size of small capitals that are made of capitals: whole px, as the browser has it."""
+    return float(round_half_up(size * SMALL_CAPS_SIZE))
+
+
+def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+    stack = fonts.stack(style)
+    features = _features(style)
+    first = stack.first
+    if all(first.has(c) or c == " " for c in set(text) if c not in "\u00ad\u200b\u2060\ufffc"):
+        shaped = first.shape(text, size, features)
+        return list(shaped.advances), shaped.safe, ()
+    advances: list[float] = []
+    safe: list[bool] = []
+    used: dict[Face, None] = {}
+    start = 0
+    while start < len(text):
+        face = stack.face_for(text[start])
+        end = start + 1
+        while end < len(text) and (stack.face_for(text[end]) is face or text[end] in "\u200d\ufe0f"):
+            end += 1
+        shaped = face.shape(text[start:end], size, features)
+        advances += shaped.advances
+        safe += shaped.safe[:-1]
+        if face is not first:
+            used[face] = None
+        start = end
+    return advances, (*safe, True), tuple(used)
+
+
+def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
+    return a is b or (
+        a.font_family == b.font_family
+        and a.font_size == b.font_size
+        and a.font_weight == b.font_weight
+        and a.font_style == b.font_style
+        and a.letter_spacing == b.letter_spacing
+        and a.word_spacing == b.word_spacing
+        and a.font_kerning == b.font_kerning
+        and a.font_variant_caps == b.font_variant_caps
+    )
+
+
+def _break_between(position: int, style: ComputedStyle, text: str, result: list[bool]) -> None:
+    if position and (style.line_break == "anywhere" or (_is_letter(text[position]) and _is_letter(text[position - 1]))):
+        result[position] = True
+
+
+def _is_letter(character: str) -> bool:
+    return character.isalnum() or character in "_&#@$%*^`~"

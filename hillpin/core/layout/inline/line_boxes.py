@@ -1,0 +1,275 @@
+"""One line box: heights, baselines and the rectangles of the inline boxes on it (css-inline-3 §2 to §4)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...styles.style import ComputedStyle
+from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
+from ..context import Context
+from ..fragments import Fragment, InlineRect
+from ..sizes.sizing import relative_offset
+from .inline_items import ItemKind
+from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
+from .line_breaker import Line
+
+
+@dataclass(slots=True, eq=False)
+class Level:
+    """An open inline box on the line; vertical positions count from the line's baseline, downwards."""
+
+    box: Box | None
+    metrics: StyleMetrics
+    left: int
+    ascent: int
+    descent: int
+    pieces: list[Piece] = field(default_factory=list)
+    pending: list[Level] = field(default_factory=list)
+    """Boxes aligned to the line's top or bottom, placed when its height is known."""
+    has_start: bool = True
+
+
+@dataclass(slots=True, eq=False)
+class Piece:
+    """Something with a vertical position: an inline rectangle, an atomic box or a marker of a static position."""
+
+    box: Box
+    x: int
+    baseline: int
+    width: int
+    above: int
+    height: int
+    fragment: Fragment | None = None
+    is_text: bool = False
+    """A stretch of text, which only counts for the inline boxes around it."""
+    is_inside: bool = False
+    """Whether it stands in an inline box with a fragment of its own, which counts in its place."""
+    members: list[Piece] | None = None
+    """For an inline box that draws nothing of its own: what it holds on the line, whose rectangles its own unites."""
+
+
+_TRANSPARENT = (0.0, 0.0, 0.0, 0.0)
+
+
+def _has_margins(style: ComputedStyle) -> bool:
+    sides = (style.margin_left, style.margin_right, style.margin_top, style.margin_bottom)
+    return any(side.units or side.has_percentage or side.is_auto for side in sides)
+
+
+def _draws_something(style: ComputedStyle) -> bool:
+    """Whether an inline box has edges, a background or a layer of its own."""
+    paddings = (style.padding_left, style.padding_right, style.padding_top, style.padding_bottom)
+    if _has_margins(style) or any(side.units or side.has_percentage for side in paddings):
+        return True
+    if style.border_left_width or style.border_right_width or style.border_top_width or style.border_bottom_width:
+        return True
+    if style.background_image or (style.background_color != _TRANSPARENT and style.background_color[-1:] != (0.0,)):
+        return True
+    return style.position != "static" or style.opacity != 1 or bool(style.filter or style.backdrop_filter or style.will_change)
+
+
+def has_own_fragment(ctx: Context, box: Box) -> bool:
+    """Whether the browser makes a fragment for an inline box. It makes none for one that draws nothing, unless a child has
+    margins, another font's height or another baseline, or is a box in the line; where it makes none, the box is where its text
+    and its children are (as measured in Chromium 156)."""
+    if _draws_something(box.style):
+        return True
+    metrics = style_metrics(ctx, box.style)
+    for child in box.children:
+        if child.kind == TEXT or child.is_out_of_flow or child.is_floating or child.kind == BREAK:
+            continue
+        if child.kind != INLINE:
+            return True
+        own = style_metrics(ctx, child.style)
+        if _has_margins(child.style) or child.style.vertical_align != "baseline" or (own.ascent, own.descent) != (metrics.ascent, metrics.descent):
+            return True
+    return False
+
+
+@dataclass(slots=True)
+class LineBox:
+    """A finished line: height, baseline from its top, rectangles and atomic boxes relative to its top left."""
+
+    height: int
+    baseline: int
+    rects: list[InlineRect]
+    atomics: list[tuple[int, int, Fragment]]
+    right: int
+
+
+def shift_level(level: Level, amount: int) -> None:
+    """Move everything of an inline box down by an amount."""
+    if amount:
+        for piece in level.pieces:
+            piece.baseline += amount
+
+
+class LineAssembler:
+    """Builds the line boxes of one inline formatting context."""
+
+    def __init__(self, ctx: Context, root: Box, basis: int, percent_block: int) -> None:
+        self.ctx = ctx
+        self.percent_block = percent_block
+        self.root = root
+        self.basis = basis
+        self.root_metrics = style_metrics(ctx, root.style)
+        self.open_boxes: list[Box] = []
+        """Inline boxes that are open at the start of the next line."""
+        self.shown: set[int] = set()
+        """Inline boxes that have a rectangle on some line already."""
+        self.own_fragments: dict[int, bool] = {}
+
+    def assemble(self, line: Line, x: int, atomics: dict[int, tuple[Fragment, FontHeight, int]], spread: float = 0.0) -> LineBox:
+        """Place a broken line's parts from x. ``atomics`` gives (fragment, height round its baseline, left
+        margin) by item index; ``spread`` is added at every space, in px, for justified text."""
+        metrics = self.root_metrics
+        stack = [Level(None, metrics, x, metrics.leaded.ascent, metrics.leaded.descent)]
+        for box in self.open_boxes:
+            stack.append(self._open(box, x, has_start=False))
+        position = x
+        for part in line.parts:
+            item = part.item
+            if item.kind == ItemKind.TEXT:
+                width = part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
+                if len(stack) > 1 and part.end > part.start:
+                    own = stack[-1].metrics
+                    stack[-1].pieces.append(Piece(part.item.box, position, 0, width, own.ascent, own.ascent + own.descent, is_text=True))
+                position += width
+                if item.fallbacks and stack[-1].metrics.is_normal:
+                    self._add_fallbacks(stack[-1], item.fallbacks, item.box.style.font_size)
+            elif item.kind == ItemKind.OPEN:
+                edges = edges_of(item.box, self.basis)
+                margin = edges.margin_left if item.box.opens else 0
+                stack.append(self._open(item.box, position + margin, has_start=True))
+                position += part.width
+            elif item.kind == ItemKind.CLOSE:
+                edges = edges_of(item.box, self.basis)
+                margin = edges.margin_right if item.box.closes else 0
+                position += part.width
+                if len(stack) > 1:
+                    self._close(stack, position - margin)
+            elif item.kind == ItemKind.ATOMIC:
+                fragment, height, margin = atomics[part.index]
+                self._atomic(stack[-1], item.box, fragment, height, position + margin)
+                position += part.width
+            elif item.kind == ItemKind.BREAK:
+                if item.box.element is not None and item.box.element.tag == "br":
+                    own = style_metrics(self.ctx, item.box.style)
+                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent))
+            elif item.kind == ItemKind.TAB:
+                position += part.width
+        self.open_boxes = [level.box for level in stack[1:] if level.box is not None]
+        while len(stack) > 1:
+            self._close(stack, position, at_line_end=True)
+        return self._finish(stack[0], position)
+
+    def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
+        if not spread:
+            return 0
+        return round(spread * self.text[start:end].count(" ") * 64)
+
+    text: str = ""
+
+    def _open(self, box: Box, left: int, has_start: bool) -> Level:
+        metrics = style_metrics(self.ctx, box.style)
+        return Level(box, metrics, left, metrics.leaded.ascent, metrics.leaded.descent, has_start=has_start)
+
+    def _add_fallbacks(self, level: Level, faces: tuple[object, ...], size: float) -> None:
+        for face in faces:
+            height = fallback_height(face, size)  # type: ignore[arg-type]
+            level.ascent = max(level.ascent, height.ascent)
+            level.descent = max(level.descent, height.descent)
+
+    def _close(self, stack: list[Level], right: int, at_line_end: bool = False) -> None:
+        level, parent = stack.pop(), stack[-1]
+        box = level.box
+        assert box is not None
+        edges = edges_of(box, self.basis)
+        metrics = level.metrics
+        piece = Piece(box, level.left, 0, right - level.left, metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
+        inner = [one for part in (level, *level.pending) for one in part.pieces]
+        if not self._has_own_fragment(box):
+            piece.members = [one for one in inner if one.members is None and not one.is_inside]
+        else:
+            for one in inner:
+                one.is_inside = True
+        # An inline box that has nothing on this line, and goes on or has been elsewhere, is not on this line.
+        if piece.members != [] or not (at_line_end or id(box) in self.shown):
+            self.shown.add(id(box))
+            level.pieces.append(piece)
+        height = FontHeight(level.ascent, level.descent)
+        shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
+        self._join(parent, level, shift)
+
+    def _has_own_fragment(self, box: Box) -> bool:
+        known = self.own_fragments.get(id(box))
+        if known is None:
+            known = self.own_fragments[id(box)] = has_own_fragment(self.ctx, box)
+        return known
+
+    def _join(self, parent: Level, level: Level, shift: int | None) -> None:
+        if shift is None:
+            parent.pending.append(level)
+            return
+        shift_level(level, shift)
+        for pending in level.pending:
+            parent.pending.append(pending)
+        parent.ascent = max(parent.ascent, level.ascent - shift)
+        parent.descent = max(parent.descent, level.descent + shift)
+        parent.pieces += level.pieces
+
+    def _atomic(self, parent: Level, box: Box, fragment: Fragment, height: FontHeight, x: int) -> None:
+        line_height = style_metrics(self.ctx, box.style).line_height
+        shift = baseline_shift(self.ctx, box.style, height, parent.metrics, line_height)
+        edges = edges_of(box, self.basis)
+        level = Level(box, parent.metrics, x, height.ascent, height.descent)
+        level.pieces.append(Piece(box, x, 0, fragment.width, height.ascent - edges.margin_top, fragment.height, fragment))
+        self._join(parent, level, shift)
+
+    def _finish(self, root: Level, right: int) -> LineBox:
+        ascent, descent = root.ascent, root.descent
+        for level in root.pending:
+            height = level.ascent + level.descent
+            if height > ascent + descent:
+                if level.box is not None and level.box.style.vertical_align == "top":
+                    descent = height - ascent
+                else:
+                    ascent = height - descent
+        pieces = list(root.pieces)
+        for level in root.pending:
+            is_top = level.box is not None and level.box.style.vertical_align == "top"
+            shift_level(level, level.ascent - ascent if is_top else descent - level.descent)
+            pieces += level.pieces
+        rects: list[InlineRect] = []
+        atomics: list[tuple[int, int, Fragment]] = []
+        for piece in pieces:
+            top = ascent + piece.baseline - piece.above
+            if piece.is_text:
+                continue
+            if piece.members:
+                rects.append(self._united(piece, ascent))
+            elif piece.fragment is not None:
+                atomics.append((piece.x, top, piece.fragment))
+            else:
+                rects.append(InlineRect(piece.box, piece.x, top, piece.width, piece.height))
+        return LineBox(ascent + descent, ascent, rects, atomics, right)
+
+    def _united(self, piece: Piece, ascent: int) -> InlineRect:
+        """The rectangle round everything that an inline box without anything of its own holds on a line."""
+        members = piece.members or []
+        offsets = [self.relative_offset(one.box, piece.box) for one in members]
+        lefts = [one.x + dx for one, (dx, _) in zip(members, offsets, strict=True)]
+        tops = [ascent + one.baseline - one.above + dy for one, (_, dy) in zip(members, offsets, strict=True)]
+        right = max(left + one.width for left, one in zip(lefts, members, strict=True))
+        bottom = max(top + one.height for top, one in zip(tops, members, strict=True))
+        return InlineRect(piece.box, min(lefts), min(tops), right - min(lefts), bottom - min(tops))
+
+    def relative_offset(self, box: Box | None, around: Box | None) -> tuple[int, int]:
+        """Relative positions of a box and of the inline boxes between it and one around it, added up."""
+        x = y = 0
+        while box is not None and box is not around:
+            if box.is_relative:
+                dx, dy = relative_offset(box, self.basis, self.percent_block)
+                x, y = x + dx, y + dy
+            box = box.parent
+        return x, y

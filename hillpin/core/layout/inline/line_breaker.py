@@ -1,0 +1,357 @@
+"""Choosing where lines end: greedy, item by item, going back to the last opportunity where the room runs out
+(css-text-3 §5)."""
+
+from __future__ import annotations
+
+import math
+from bisect import bisect_right
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from ...fonts.linebreak import grapheme_starts
+from ..boxes import edges_of
+from ..context import Context
+from .inline_items import InlineContent, Item, ItemKind, running_sums, shape_text
+
+SLACK = 64 * 200
+"""Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
+
+EPSILON = 1
+"""Overrun in 1/64 px that still counts as fitting."""
+
+TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.ATOMIC
+FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
+
+
+@dataclass(slots=True)
+class Part:
+    """A piece of an item on a line; ``width`` in 1/64 px."""
+
+    item: Item
+    index: int
+    start: int
+    end: int
+    width: int
+
+
+@dataclass(slots=True)
+class Line:
+    """One line: its parts, its width without hanging space, and where the next one starts."""
+
+    parts: list[Part] = field(default_factory=list)
+    width: int = 0
+    next_index: int = 0
+    next_offset: int = 0
+    forced: bool = False
+    is_last: bool = False
+    has_content: bool = False
+    hyphen: int = 0
+    floats_after: list[Part] = field(default_factory=list)
+
+
+def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int:
+    """Width in 1/64 px of a stretch of a text item, rounded up as the browser rounds a shaped run."""
+    if end <= start:
+        return 0
+    low, high = start - item.start, end - item.start
+    safe = item.safe
+    # Ends of an item lie inside the run that was shaped: kerning across a tag counts.
+    if (low == 0 or safe[low]) and (high == len(item.sums) - 1 or safe[high]):
+        return max(0, math.ceil((item.sums[high] - item.sums[low]) * 64))
+    advances, _, _ = shape_text(ctx, item.box.style, text[start:end])
+    return max(0, math.ceil(running_sums(advances, text[start:end], item.box.style)[-1] * 64))
+
+
+def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
+    """The end of a stretch without the collapsible spaces that end it."""
+    if item.collapses or (item.wraps and item.box.style.white_space_collapse == "preserve"):
+        while end > start and text[end - 1] == " ":
+            end -= 1
+    return end
+
+
+class LineBreaker:
+    """Breaks one inline formatting context into lines, one call of ``next_line`` each."""
+
+    def __init__(
+        self,
+        ctx: Context,
+        content: InlineContent,
+        basis: int,
+        atomic_width: Callable[[Item], int],
+        place_float: Callable[[Item, int], int | None],
+    ) -> None:
+        self.ctx = ctx
+        self.content = content
+        self.basis = basis
+        self.atomic_width = atomic_width
+        self.place_float = place_float
+        self.available = 0
+
+    def next_line(self, index: int, offset: int, available: int, indent: int) -> Line:
+        """The line from an item and text position, for an available width in 1/64 px."""
+        line = Line()
+        self.available = available
+        position = indent
+        items = self.content.items
+        overflowing = False
+        while index < len(items):
+            item = items[index]
+            kind = item.kind
+            if kind == TEXT:
+                position, offset, done = self._text(line, index, offset, position, overflowing)
+                if done:
+                    return self._finish(line, indent)
+                if self._over(position, line):
+                    overflowing = True
+            elif kind in (OPEN, CLOSE):
+                width = self._edge_width(item)
+                line.parts.append(Part(item, index, item.start, item.end, width))
+                position += width
+            elif kind == BREAK:
+                line.parts.append(Part(item, index, item.start, item.end, 0))
+                line.has_content = True
+                return self._end(line, index + 1, item.end, indent, forced=True)
+            elif kind == FLOAT:
+                self._float(line, index, position)
+            elif kind == ItemKind.OUT_OF_FLOW:
+                line.parts.append(Part(item, index, item.start, item.end, 0))
+            else:
+                width = self._tab_width(item, position) if kind == TAB else self.atomic_width(item)
+                before = self.content.can_break[item.start]
+                if (overflowing and before) or position + width > self.available + EPSILON:
+                    back = self._rewind(line, indent, at_item_start=before)
+                    if back is not None:
+                        return back
+                line.parts.append(Part(item, index, item.start, item.end, width))
+                line.has_content = True
+                position += width
+                overflowing = overflowing or self._over(position, line)
+            index += 1
+            offset = items[index].start if index < len(items) else offset
+        line.is_last = True
+        return self._end(line, index, offset, indent)
+
+    def _over(self, position: int, line: Line) -> bool:
+        return position - self._hanging(line) > self.available + EPSILON
+
+    def _hanging(self, line: Line) -> int:
+        """Width of the collapsible space that the line ends with so far."""
+        if line.parts and line.parts[-1].item.kind == TEXT:
+            part = line.parts[-1]
+            end = trimmed_end(part.item, self.content.text, part.start, part.end)
+            if end < part.end:
+                return part.width - text_width(self.ctx, part.item, self.content.text, part.start, end)
+        return 0
+
+    def _text(self, line: Line, index: int, offset: int, position: int, overflowing: bool) -> tuple[int, int, bool]:
+        """Take as much of a text item as fits: (position, offset, whether the line has ended)."""
+        content, ctx = self.content, self.ctx
+        item = content.items[index]
+        start, end = max(offset, item.start), item.end
+        if start >= end:
+            return position, end, False
+        text = content.text
+        if overflowing and content.can_break[start] and line.has_content:
+            # Inline boxes that only open here go along to the next line.
+            if self._rewind(line, 0, at_item_start=True) is None:
+                self._stop(line, index, start)
+            return position, start, True
+        room = self.available + EPSILON - position
+        rough = int((item.sums[end - item.start] - item.sums[start - item.start]) * 64)
+        if rough > room + SLACK and not overflowing:
+            width, fits = rough, False
+        else:
+            width = text_width(ctx, item, text, start, end)
+            fits = self._fits(item, start, end, width, room)
+        if fits and not overflowing:
+            line.parts.append(Part(item, index, start, end, width))
+            line.has_content = True
+            return position + width, end, False
+        cut = self._first_break(start, end) if overflowing else self._fitting_break(item, start, end, room)
+        if cut is None and not overflowing:
+            back = self._rewind(line, 0, at_item_start=content.can_break[start])
+            if back is not None:
+                return position, start, True
+            cut = self._emergency(item, start, end, room, line)
+            if cut is None:
+                cut = self._first_break(start, end)
+        if cut is None or cut >= end:
+            width = text_width(ctx, item, text, start, end)
+            line.parts.append(Part(item, index, start, end, width))
+            line.has_content = True
+            return position + width, end, False
+        line.parts.append(Part(item, index, start, cut, text_width(ctx, item, text, start, cut)))
+        line.has_content = True
+        self._stop(line, index, cut)
+        return position, cut, True
+
+    def _fits(self, item: Item, start: int, end: int, width: int, room: int) -> bool:
+        """Whether a stretch fits, without the spaces that end it if need be."""
+        text = self.content.text
+        return width <= room or text_width(self.ctx, item, text, start, trimmed_end(item, text, start, end)) <= room
+
+    def _stop(self, line: Line, index: int, offset: int) -> None:
+        line.next_index, line.next_offset = index, offset
+
+    def _fitting_break(self, item: Item, start: int, end: int, room: int) -> int | None:
+        """The last opportunity inside the item before which everything fits."""
+        text, can_break = self.content.text, self.content.can_break
+        low, high = start, end
+        target = room / 64 + item.sums[start - item.start]
+        sums, base = item.sums, item.start
+        while low < high:
+            middle = (low + high + 1) // 2
+            if sums[middle - base] <= target:
+                low = middle
+            else:
+                high = middle - 1
+        probe = min(low + 1, end)
+        while probe < end and text[probe - 1] == " ":
+            probe += 1
+        for cut in range(probe, start, -1):
+            if cut < end and can_break[cut]:
+                fitting = trimmed_end(item, text, start, cut)
+                hyphen = self._hyphen_width(item, cut) if text[cut - 1] == "\u00ad" else 0
+                if text_width(self.ctx, item, text, start, fitting) + hyphen <= room:
+                    return cut
+        return None
+
+    def _first_break(self, start: int, end: int) -> int | None:
+        can_break = self.content.can_break
+        return next((cut for cut in range(start + 1, end) if can_break[cut]), None)
+
+    def _emergency(self, item: Item, start: int, end: int, room: int, line: Line) -> int | None:
+        """``overflow-wrap``: break anywhere, where nothing else helps (css-text-3 §5.5)."""
+        style = item.box.style
+        if not item.wraps or (style.overflow_wrap == "normal" and style.word_break != "break-word"):
+            return None
+        text = self.content.text
+        # No line holds more characters than fit by their own advances, and a few for kerning.
+        target = item.sums[start - item.start] + room / 64
+        end = min(end, item.start + bisect_right(item.sums, target, start - item.start) + 8)
+        best = None
+        for position in [*grapheme_starts(text[start:end])[1:], end - start]:
+            if text_width(self.ctx, item, text, start, start + position) > room and (best is not None or line.has_content):
+                break
+            best = start + position
+            if text_width(self.ctx, item, text, start, best) > room:
+                break
+        if best is not None and text_width(self.ctx, item, text, start, best) > room and line.has_content:
+            return None
+        return best
+
+    def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
+        """End the line at the last opportunity among its parts, or None where there is none."""
+        parts, can_break = line.parts, self.content.can_break
+        if at_item_start:
+            cut = len(parts)
+            while cut and parts[cut - 1].item.kind == OPEN:
+                cut -= 1
+            if any(part.item.kind in (TEXT, ATOMIC, TAB) for part in parts[:cut]):
+                return self._cut_parts(line, cut, None, indent)
+        for number in range(len(parts) - 1, -1, -1):
+            part = parts[number]
+            if part.item.kind not in (TEXT, ATOMIC, TAB):
+                continue
+            after = number + 1
+            while after < len(parts) and parts[after].item.kind in (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW):
+                after += 1
+            if after < len(parts) and can_break[part.end] and number + 1 <= len(parts) - 1:
+                return self._cut_parts(line, after, None, indent)
+            if part.item.kind == TEXT:
+                for cut in range(part.end - 1, part.start, -1):
+                    if can_break[cut]:
+                        return self._cut_parts(line, number, cut, indent)
+            if part.item.kind in (ATOMIC, TEXT) and can_break[part.start] and any(
+                earlier.item.kind in (TEXT, ATOMIC, TAB) for earlier in parts[:number]
+            ):
+                cut_at = number
+                while cut_at and parts[cut_at - 1].item.kind == OPEN:
+                    cut_at -= 1
+                return self._cut_parts(line, cut_at, None, indent)
+        return None
+
+    def _cut_parts(self, line: Line, count: int, offset: int | None, indent: int) -> Line:
+        """Keep ``count`` parts (and the one after up to ``offset``); the rest goes to the next line."""
+        if offset is not None:
+            part = line.parts[count]
+            width = text_width(self.ctx, part.item, self.content.text, part.start, offset)
+            line.parts[count:] = [Part(part.item, part.index, part.start, offset, width)]
+            self._stop(line, part.index, offset)
+        elif count < len(line.parts):
+            first = line.parts[count]
+            del line.parts[count:]
+            self._stop(line, first.index, first.start)
+        else:
+            last = line.parts[-1]
+            self._stop(line, last.index + 1, last.end)
+        return self._finish(line, indent)
+
+    def _float(self, line: Line, index: int, position: int) -> None:
+        item = self.content.items[index]
+        part = Part(item, index, item.start, item.end, 0)
+        position -= self._hanging(line)
+        line.parts.append(part)
+        room = self.place_float(item, position) if not line.floats_after else None
+        if room is None:
+            line.floats_after.append(part)
+        else:
+            self.available = room
+
+    def _edge_width(self, item: Item) -> int:
+        box = item.box
+        edges = edges_of(box, self.basis)
+        if item.kind == OPEN:
+            return edges.margin_left + edges.left if box.opens else 0
+        return edges.margin_right + edges.right if box.closes else 0
+
+    def _tab_width(self, item: Item, position: int) -> int:
+        """Advance to the next tab stop (css-text-3 §4.2)."""
+        style = item.box.style
+        kind, value = style.tab_size
+        if kind == "spaces":
+            advances, _, _ = shape_text(self.ctx, style, " ")
+            value = value * (advances[0] + style.letter_spacing + style.word_spacing)
+        stop = value * 64
+        if stop <= 0:
+            return 0
+        following = math.floor(position / stop + 1e-9) + 1
+        return int(math.ceil(following * stop) - position)
+
+    def _hyphen_width(self, item: Item, cut: int) -> int:
+        stack = self.ctx.fonts.stack(item.box.style)
+        hyphen = "\u2010" if stack.first.has("\u2010") else "-"
+        advances, _, _ = shape_text(self.ctx, item.box.style, hyphen)
+        return math.ceil(sum(advances) * 64)
+
+    def _end(self, line: Line, index: int, offset: int, indent: int, forced: bool = False) -> Line:
+        self._stop(line, index, offset)
+        line.forced = forced
+        return self._finish(line, indent)
+
+    def _finish(self, line: Line, indent: int) -> Line:
+        """Remove trailing collapsible space; preserved space stays in its box and hangs (css-text-3 §4.1.2)."""
+        hanging = 0
+        for part in reversed(line.parts):
+            if part.item.kind in (ATOMIC, TAB):
+                break
+            if part.item.kind == TEXT:
+                end = trimmed_end(part.item, self.content.text, part.start, part.end)
+                if end < part.end:
+                    width = text_width(self.ctx, part.item, self.content.text, part.start, end)
+                    if part.item.collapses:
+                        part.end, part.width = end, width
+                    else:
+                        hanging += part.width - width
+                if part.end > part.start and (end > part.start or not part.item.collapses):
+                    break
+        if not line.forced and not line.is_last:
+            self._hyphenate(line)
+        line.width = sum(part.width for part in line.parts) - hanging
+        return line
+
+    def _hyphenate(self, line: Line) -> None:
+        last = next((part for part in reversed(line.parts) if part.item.kind == TEXT), None)
+        if last is not None and last.end > last.start and self.content.text[last.end - 1] == "\u00ad":
+            last.width += self._hyphen_width(last.item, last.end)

@@ -1,0 +1,354 @@
+"""Inline formatting contexts: from prepared items to placed lines, beside floats where there are some."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...units import INDEFINITE
+from ..block.floats import Floats
+from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
+from ..context import Context
+from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
+from ..sizes.sizing import relative_offset
+from .inline_items import InlineContent, Item, ItemKind, prepare
+from .inline_metrics import FontHeight, baseline_shift, style_metrics
+from .line_boxes import LineAssembler, LineBox
+from .line_breaker import Line, LineBreaker
+from .line_ranges import breaks_at, uniform_line
+
+MOST_TRIES = 200
+
+
+@dataclass(slots=True)
+class InlineResult:
+    """All lines of a context, relative to its content box."""
+
+    height: int = 0
+    children: list[Placed] = field(default_factory=list)
+    inlines: list[InlineRect] = field(default_factory=list)
+    out_of_flow: list[OutOfFlow] = field(default_factory=list)
+    first_baseline: int | None = None
+    last_baseline: int | None = None
+    right: int = 0
+    line_count: int = 0
+    line_height: int = 0
+    breaks: int = 0
+    """Where the lines end, as one number."""
+
+
+def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats | None, cx: int, cy: int) -> InlineResult:
+    """Lay out the inline children of a box in a content width.
+
+    ``floats`` are those of the formatting context, with the content box's origin at (cx, cy) in it.
+    """
+    content = prepare(ctx, box)
+    if content.uniform and (floats is None or not floats.items or floats.lowest <= cy):
+        return _uniform(ctx, box, content, width)
+    return _LineLayout(ctx, box, content, width, percent_block, floats if floats is not None else Floats(), cx, cy).run()
+
+
+def _indent(box: Box, width: int) -> int:
+    return box.style.text_indent.resolve(width)
+
+
+def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> InlineResult:
+    """One text and nothing else: only the number of lines matters."""
+    breaks = breaks_at(ctx, box, content, width)
+    if not content.has_lines or not breaks.count:
+        return InlineResult()
+    ascent, line_height = uniform_line(ctx, box, content)
+    total = line_height * breaks.count
+    return InlineResult(
+        height=total,
+        first_baseline=ascent,
+        last_baseline=total - line_height + ascent,
+        right=text_end(box, breaks.right, width),
+        line_count=breaks.count,
+        line_height=line_height,
+        breaks=breaks.count << 32 | breaks.right,
+    )
+
+
+def text_end(box: Box, right: int, width: int) -> int:
+    """Where text is taken to end at the right: text that is moved in its lines counts as filling them."""
+    return right if box.style.text_align in ("start", "left", "justify") else max(right, width)
+
+
+class _LineLayout:
+    """The general case: lines one after another, with floats, atomic boxes, nested inline boxes."""
+
+    def __init__(self, ctx: Context, box: Box, content: InlineContent, width: int, percent_block: int, floats: Floats, cx: int, cy: int) -> None:
+        self.ctx, self.box, self.content = ctx, box, content
+        self.width, self.percent_block = width, percent_block
+        self.basis = 0 if box.edges_memo is None else box.edges_memo[0]
+        self.floats, self.cx, self.cy = floats, cx, cy
+        self.result = InlineResult()
+        self.atomics: dict[int, tuple[Fragment, FontHeight, int]] = {}
+        self.placed_floats: dict[int, Placed] = {}
+        self.float_tops: dict[int, int] = {}
+        self.y = 0
+        self.left = self.right = 0
+        self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
+        self.assembler = LineAssembler(ctx, box, width, percent_block)
+        self.assembler.text = content.text
+
+    def run(self) -> InlineResult:
+        content, result = self.content, self.result
+        index = offset = 0
+        ends: list[tuple[int, int, int]] = []
+        indent = _indent(self.box, self.width)
+        while index < len(content.items):
+            line, line_box, top = self._line(index, offset, indent)
+            self._take(line, line_box, top)
+            # What is nothing but text has no rectangle of its own: where such a line ends does not show.
+            if any(part.item.kind != ItemKind.TEXT for part in line.parts):
+                ends.append((result.line_count, index, offset))
+            index, offset = line.next_index, line.next_offset
+            indent = 0
+        result.height = self.y
+        result.breaks = hash((result.line_count, *ends)) & 0xFFFFFFFF
+        return result
+
+    def _bounds(self, y: int, height: int) -> None:
+        left, right = self.floats.bounds(self.cy + y, height, self.cx, self.cx + self.width)
+        self.left, self.right = left - self.cx, right - self.cx
+
+    def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
+        """Break and assemble one line at the first place where it fits beside the floats.
+
+        Floats met on the line stay where they were first put while the line moves down past others.
+        """
+        floats = self.floats
+        saved_items, saved_state = len(floats.items), self._float_state()
+        open_boxes = list(self.assembler.open_boxes)
+        top, height = self.y, 1
+        line, line_box = Line(), None
+        for _ in range(MOST_TRIES):
+            self.assembler.open_boxes = list(open_boxes)
+            self.y = top
+            self._bounds(top, height)
+            line = self.breaker.next_line(index, offset, max(self.right - self.left, 0), indent)
+            self._keep_floats_before(line, saved_items, saved_state, index)
+            if not line.has_content and not self._has_edges(line):
+                return line, None, top
+            self._bounds(top, height)
+            intruded = self.left > 0 or self.right < self.width
+            if line.width + indent > self.right - self.left + 1 and intruded:
+                edge = floats.next_edge(self.cy + top, height)
+                if edge is not None and edge - self.cy > top:
+                    top, height = edge - self.cy, 1
+                    continue
+            line_box = self._assemble(line, indent)
+            before = (self.left, self.right)
+            self._bounds(top, line_box.height)
+            if (self.left, self.right) == before or line_box.height <= height:
+                self.left, self.right = before
+                return line, line_box, top
+            height = line_box.height
+        return line, line_box, top
+
+    def _has_edges(self, line: Line) -> bool:
+        return any(part.width for part in line.parts)
+
+    def _float_state(self) -> tuple[int, int, int, int]:
+        floats = self.floats
+        return (floats.last_top, floats.lowest, floats.lowest_left, floats.lowest_right)
+
+    def _restore_floats(self, count: int, state: tuple[int, int, int, int]) -> None:
+        floats = self.floats
+        del floats.items[count:]
+        floats.last_top, floats.lowest, floats.lowest_left, floats.lowest_right = state
+
+    def _keep_floats_before(self, line: Line, count: int, state: tuple[int, int, int, int], index: int) -> None:
+        """Take back floats that were placed for a part of the line that went to the next one."""
+        beyond = [i for i in self.placed_floats if i >= line.next_index]
+        if not beyond:
+            return
+        kept = [i for i in sorted(self.placed_floats) if index <= i < line.next_index]
+        self._restore_floats(count, state)
+        for i in beyond:
+            del self.placed_floats[i]
+            self.float_tops.pop(i, None)
+        for i in kept:
+            self._put_float(self.content.items[i].box, self.float_tops.get(i, self.y), i)
+
+    def _place_float(self, item: Item, position: int) -> int | None:
+        """Place a float met on the line if it fits beside what the line holds; None to put it after the line."""
+        index = self.content.items.index(item)
+        if index in self.placed_floats:
+            self._bounds(self.y, 1)
+            return max(self.right - self.left, 0)
+        fragment, edges = self._float_fragment(item.box)
+        outer = fragment.width + edges.margin_left + edges.margin_right
+        at_start = position == 0 or not any(
+            self.content.items[i].kind in (ItemKind.TEXT, ItemKind.ATOMIC) for i in range(index)
+        )
+        if outer > self.right - self.left - position + 1 and not at_start and position > 0:
+            return None
+        self._put_float(item.box, self.y, index)
+        self._bounds(self.y, 1)
+        return max(self.right - self.left, 0)
+
+    def _float_fragment(self, box: Box) -> tuple[Fragment, Edges]:
+        edges = edges_of(box, self.width)
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        return fragment, edges
+
+    def _put_float(self, box: Box, y: int, index: int) -> None:
+        edges = edges_of(box, self.width)
+        if box.style.clear != "none":
+            edge = self.floats.clear_edge(box.style.clear)
+            if edge is not None:
+                y = max(y, edge - self.cy)
+        fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
+        outer_width = fragment.width + edges.margin_left + edges.margin_right
+        outer_height = fragment.height + edges.margin_top + edges.margin_bottom
+        x, top = self.floats.place(
+            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
+        )
+        dx, dy = relative_offset(box, self.width, self.percent_block) if box.is_relative else (0, 0)
+        self.float_tops[index] = y
+        self.placed_floats[index] = Placed(x - self.cx + edges.margin_left + dx, top - self.cy + edges.margin_top + dy, fragment)
+
+    def _atomic_width(self, item: Item) -> int:
+        index = self.content.items.index(item) if len(self.content.items) < 8 else _index_of(self.content, item)
+        fragment, _, _ = self._atomic(index)
+        edges = edges_of(item.box, self.width)
+        return fragment.width + edges.margin_left + edges.margin_right
+
+    def _atomic(self, index: int) -> tuple[Fragment, FontHeight, int]:
+        known = self.atomics.get(index)
+        if known is None:
+            box = self.content.items[index].box
+            edges = edges_of(box, self.width)
+            fragment = self.ctx.layout(box, Space(self.width, percent_block=self.percent_block, shrink=True))
+            outer = fragment.height + edges.margin_top + edges.margin_bottom
+            baseline = atomic_baseline(box, fragment)
+            ascent = outer if baseline is None else edges.margin_top + baseline
+            known = self.atomics[index] = (fragment, FontHeight(ascent, outer - ascent), edges.margin_left)
+        return known
+
+    def _assemble(self, line: Line, indent: int) -> LineBox:
+        free = self.right - self.left - line.width - indent
+        x, spread = aligned(self.box, line, free, self.content.text)
+        return self.assembler.assemble(line, self.left + indent + x, self.atomics, spread)
+
+    def _take(self, line: Line, line_box: LineBox | None, top: int) -> None:
+        """Add a line to the result, with the floats and static positions met on it."""
+        result = self.result
+        if line_box is not None:
+            for rect in line_box.rects:
+                dx, dy = self.assembler.relative_offset(rect.box, self.box)
+                result.inlines.append(InlineRect(rect.box, rect.x + dx, top + rect.y + dy, rect.width, rect.height))
+            for x, y, fragment in line_box.atomics:
+                dx, dy = self.assembler.relative_offset(fragment.box, self.box)
+                result.children.append(Placed(x + dx, top + y + dy, fragment))
+                self._record(fragment.box, x + dx, top + y + dy, top)
+            if result.first_baseline is None:
+                result.first_baseline = top + line_box.baseline
+            result.last_baseline = top + line_box.baseline
+            result.right = max(result.right, line_box.right)
+            result.line_count += 1
+            result.line_height = line_box.height
+        else:
+            result.inlines += self._empty_boxes(line, top)
+        self._static_positions(line, line_box, top)
+        bottom = top + (line_box.height if line_box is not None else 0)
+        self.y = bottom if line_box is not None else self.y
+        for part in line.floats_after:
+            self._put_float(part.item.box, self.y, part.index)
+        for index in sorted(self.placed_floats):
+            placed = self.placed_floats.pop(index)
+            result.children.append(placed)
+            self._record(placed.fragment.box, placed.x, placed.y, top)
+        clear = next((p.item.box.style.clear for p in line.parts if p.item.kind == ItemKind.BREAK), "none")
+        edge = self.floats.clear_edge(clear) if clear != "none" else None
+        if edge is not None:
+            self.y = max(self.y, edge - self.cy)
+
+    def _empty_boxes(self, line: Line, top: int) -> list[InlineRect]:
+        """Inline boxes on a line that holds nothing: points at the line's start, raised and lowered as they ask."""
+        x = self._start(line)
+        found: list[InlineRect] = []
+        shifts: dict[int, int] = {}
+        for part in line.parts:
+            if part.item.kind != ItemKind.OPEN:
+                continue
+            box = part.item.box
+            parent = box.parent if box.parent is not None else self.box
+            own, around = style_metrics(self.ctx, box.style), style_metrics(self.ctx, parent.style)
+            shift = baseline_shift(self.ctx, box.style, own.leaded, around, own.line_height) or 0
+            shifts[id(box)] = shifts.get(id(parent), 0) + shift
+            found.append(InlineRect(box, x, top + shifts[id(box)], 0, 0))
+        return found
+
+    def _record(self, box: Box, x: int, y: int, top: int) -> None:
+        self.ctx.recorder.in_line(self.box, self.basis, box, x, y, top)
+
+    def _start(self, line: Line) -> int:
+        return self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
+
+    def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
+        position, follows = self._start(line), False
+        if line_box is not None and line.width:
+            position = line_box.right - line.width
+        for part in line.parts:
+            if part.item.kind == ItemKind.OUT_OF_FLOW:
+                box = part.item.box
+                if was_inline(box):
+                    self.result.out_of_flow.append(OutOfFlow(box, position, top))
+                else:
+                    below = top + (line_box.height if line_box is not None and follows else 0)
+                    self.result.out_of_flow.append(OutOfFlow(box, 0, below))
+            elif part.item.kind not in (ItemKind.FLOAT,):
+                position += part.width
+                follows = follows or part.width > 0
+
+
+def was_inline(box: Box) -> bool:
+    """Whether a box that is out of flow would be an inline-level one in it."""
+    return bool(box.style.__dict__.get("specified_display", "inline").startswith("inline"))
+
+
+def halves_before(container: Box, box: Box) -> int:
+    """How many halves of the room are before a box out of flow that would stand alone on a line, by ``text-align``."""
+    return _halves(container.style.text_align) if was_inline(box) else 0
+
+
+def _halves(align: str) -> int:
+    return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
+
+
+def _index_of(content: InlineContent, item: Item) -> int:
+    return next(i for i, other in enumerate(content.items) if other is item)
+
+
+def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
+    """Where a line starts in its free room by text-align, and the px added at each space where justified."""
+    style = box.style
+    align = style.text_align
+    ends_paragraph = line.is_last or line.forced
+    if ends_paragraph and style.text_align_last != "auto":
+        align = style.text_align_last
+    elif align == "justify" and ends_paragraph:
+        align = "start"
+    if free <= 0:
+        return 0, 0.0
+    if align == "justify":
+        spaces = sum(text[part.start : part.end].count(" ") for part in line.parts if part.item.kind == ItemKind.TEXT)
+        return (0, free / 64 / spaces) if spaces else (0, 0.0)
+    return free * _halves(align) // 2, 0.0
+
+
+def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
+    """The baseline of an atomic inline box from its border top; None for its bottom margin edge (§10.8.1)."""
+    if box.kind == REPLACED:
+        return fragment.last_baseline
+    if box.kind in (FLEX, GRID, TABLE):
+        return fragment.first_baseline
+    if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
+        return None
+    return fragment.last_baseline
+
+
+__all__ = ["INDEFINITE", "InlineResult", "aligned", "atomic_baseline", "layout_lines"]

@@ -1,0 +1,160 @@
+"""Natural sizes of pictures, embedded content and form controls (HTML 15.4, 15.5), measured in Chromium on Linux."""
+
+from __future__ import annotations
+
+import base64
+import math
+from collections.abc import Callable
+from urllib.parse import unquote_to_bytes
+
+from ...files import Files, resolve
+from ...fonts.store import FontStore
+from ...images import PictureSize, picture_size, size_from_attributes, svg_length
+from ...markup.attribute_numbers import parse_positive
+from ...markup.tree import Element
+from ...styles.form_controls import is_bare
+from ...styles.style import ComputedStyle
+from ...units import rounded, truncated
+from ..inline.inline_items import shape_run
+from ..inline.inline_metrics import metrics_of
+from .natural import Natural
+
+REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
+BUTTON_TYPES = frozenset({"submit", "button", "reset"})
+BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
+SCROLL_BAR = 15
+"""CSS px that a text area keeps free for a scroll bar."""
+DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
+
+
+class Pictures:
+    """Sizes of the pictures that a page refers to, each read once."""
+
+    def __init__(self, files: Files, page: str) -> None:
+        self.files = files
+        self.page = page
+        self._sizes: dict[str, PictureSize | None] = {}
+
+    def size(self, address: str, base: str | None = None) -> PictureSize | None:
+        """Natural size of the picture at an address, or None where there is none that can be read."""
+        if address.startswith("data:"):
+            return picture_size(_data_of(address))
+        path = resolve(base if base is not None else self.page, address)
+        if path is None:
+            return None
+        if path not in self._sizes:
+            data = self.files.read(path)
+            self._sizes[path] = picture_size(data) if data is not None else None
+        return self._sizes[path]
+
+
+def _data_of(address: str) -> bytes:
+    head, _, body = address[5:].partition(",")
+    try:
+        return base64.b64decode(body) if head.endswith(";base64") else unquote_to_bytes(body)
+    except ValueError:
+        return b""
+
+
+def picture_address(element: Element, matches_media: Callable[[str], bool]) -> str:
+    """The address an img shows: of a matching ``source`` of its picture, its srcset, or its src (HTML 4.8.4)."""
+    parent = element.parent
+    if parent is not None and parent.tag == "picture":
+        for source in parent.elements:
+            if source is element:
+                break
+            if source.tag == "source" and source.attributes.get("srcset") and matches_media(source.attributes.get("media", "")):
+                return first_candidate(source.attributes["srcset"])
+    if "src" not in element.attributes and element.attributes.get("srcset"):
+        return first_candidate(element.attributes["srcset"])
+    return element.attributes.get("src", "")
+
+
+def first_candidate(srcset: str) -> str:
+    """The first address of a srcset."""
+    words = srcset.split()
+    return words[0].rstrip(",") if words else ""
+
+
+def natural_of_picture(size: PictureSize) -> Natural:
+    """A picture's natural size in layout units."""
+    return Natural(
+        rounded(size.width) if size.width is not None else None,
+        rounded(size.height) if size.height is not None else None,
+        size.ratio,
+    )
+
+
+def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
+    """Natural size of embedded content and controls other than img."""
+    tag = element.tag
+    if tag == "svg":
+        size = size_from_attributes(element.attributes)
+        return natural_of_picture(size)
+    if tag == "canvas":
+        width, height = svg_length(element.attributes.get("width")), svg_length(element.attributes.get("height"))
+        w, h = 300.0 if width is None else width, 150.0 if height is None else height
+        return Natural(truncated(w), truncated(h), w / h if h else None)
+    if tag == "video":
+        return Natural(300 * 64, 150 * 64, None)
+    if tag == "audio":
+        return Natural(300 * 64, 54 * 64, None) if "controls" in element.attributes else Natural(0, 0, None)
+    if tag in ("iframe", "embed", "object"):
+        return Natural(300 * 64, 150 * 64, None)
+    return _control(element, style, fonts)
+
+
+def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
+    """Line height and ascent with half-leading of a control's text, in 1/64 px."""
+    metrics = metrics_of(fonts, style)
+    leaded = metrics.leaded
+    if style.is_text_field and metrics.ascent + metrics.descent > metrics.line_height:
+        return metrics.ascent + metrics.descent, metrics.ascent
+    return leaded.ascent + leaded.descent, leaded.ascent
+
+
+def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
+    return fonts.stack(style).first.average_advance(style.font_size)
+
+
+def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
+    kind = element.attributes.get("type", "text").lower()
+    line, ascent = _line(style, fonts)
+    if element.tag in ("meter", "progress"):
+        return Natural(None, None, None, wants_default=False)
+    if element.tag == "select":
+        return _select(element, style, fonts, line, ascent)
+    if element.tag == "textarea":
+        columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
+        return Natural((math.ceil(_average_width(style, fonts) * columns) + SCROLL_BAR) * 64, line * rows, None)
+    if kind in ("checkbox", "radio"):
+        side = 0 if is_bare(style) else 13 * 64
+        return Natural(side, side, None, sits_on_baseline=not is_bare(style))
+    if kind == "range":
+        return Natural(129 * 64, 16 * 64, None, sits_on_baseline=True)
+    if kind == "color":
+        return Natural(44 * 64, 23 * 64, None, baseline=19 * 64)
+    size = _number(element, "size", 20)
+    average = _average_width(style, fonts)
+    wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
+    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent)
+
+
+def _number(element: Element, name: str, default: int) -> int:
+    return parse_positive(element.attributes.get(name), default, 10_000)
+
+
+def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
+    """A menu: as wide as its widest option, with room for the arrow."""
+    widest = 0.0
+    options = [node for node in element.descendants() if node.tag == "option"]
+    for option in options:
+        text = " ".join(option.attributes.get("label", option.text()).split())
+        widest = max(widest, sum(shape_run(fonts, style, text)[0]))
+    if "multiple" in element.attributes or _number(element, "size", 1) > 1:
+        rows = _number(element, "size", 4)
+        return Natural(math.ceil(widest) * 64 + 4 * 64, (line + 64) * rows, None)
+    if is_bare(style):
+        return Natural(math.ceil(widest) * 64, line, None, baseline=ascent)
+    metrics = metrics_of(fonts, style)
+    return Natural(math.ceil(widest) * 64 + 20 * 64, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)

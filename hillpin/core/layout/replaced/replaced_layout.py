@@ -1,0 +1,200 @@
+"""Replaced elements: natural sizes and the sizes used of them (CSS 2 §10.3.2, §10.4, §10.6.2; css-images-3 §5)."""
+
+from __future__ import annotations
+
+from ...styles.values import AUTO_KIND, Kind, Length
+from ...units import INDEFINITE, f32
+from ..boxes import REPLACED, Box, Edges, edges_of
+from ..context import Context
+from ..fragments import Fragment, Space
+from ..sizes.sizing import resolve_block, resolve_inline, resolve_least, to_border_box
+from .natural import NOTHING, Natural
+
+DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
+
+
+def _natural(box: Box) -> Natural:
+    return box.natural or NOTHING
+
+
+def ratio(box: Box) -> float | None:
+    """The preferred aspect ratio: the author's, or the natural one (css-sizing-4 §4.1)."""
+    declared = box.style.aspect_ratio
+    natural = _natural(box).ratio
+    if declared is not None and declared[1] is not None and not (declared[0] and natural is not None):
+        return declared[1]
+    return natural
+
+
+_SIZED_BY_THE_BROWSER = ("range", "color", "image")
+
+
+def is_replaced(box: Box) -> bool:
+    """Whether a box is replaced in the sense of CSS: fields have a natural size, but are not, and so they stretch."""
+    if box.kind != REPLACED or box.element is None:
+        return box.kind == REPLACED
+    tag = box.element.tag
+    return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
+
+
+def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min- and max-content width: the width it takes without a given one, limits through the ratio included."""
+    edges = edges_of(box, 0)
+    width, _ = _content_size(ctx, box, edges, Space(INDEFINITE, shrink=True), intrinsic=True)
+    return width, width
+
+
+def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
+    """A replaced box: its size and nothing inside that layout sees."""
+    edges = edges_of(box, max(space.inline, 0))
+    width, height = _content_size(ctx, box, edges, space)
+    fragment = Fragment(box, width + edges.inline, height + edges.block)
+    natural = _natural(box)
+    if natural.baseline is not None:
+        # The text of a field or menu stands in the middle of it.
+        spare = max(height - natural.height, 0) if natural.height is not None else 0
+        fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
+    if natural.sits_on_baseline:
+        fragment.first_baseline = fragment.last_baseline = fragment.height
+    ctx.recorder.replaced(box, edges, space, fragment)
+    return fragment
+
+
+def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False) -> tuple[int, int]:
+    width = _given_width(ctx, box, edges, space, intrinsic)
+    height = _given_height(box, edges, space)
+    own_ratio = ratio(box)
+    border_ratio = box.style.aspect_ratio is not None and not box.style.aspect_ratio[0] and box.style.box_sizing == "border-box"
+    extra_w, extra_h = (edges.inline, edges.block) if border_ratio else (0, 0)
+    limits = _limits(ctx, box, edges, space, intrinsic)
+    least_w, most_w, least_h, most_h = limits
+    if width is None and height is None:
+        room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
+        width, height = _natural_size(box, room, (extra_w, extra_h))
+        if own_ratio is not None and height is not None and width is not None:
+            return _constrained(width, height, own_ratio, limits)
+    elif width is None and height is not None:
+        height = max(least_h, min(height, most_h)) if space.fixed_block == INDEFINITE else height
+        if own_ratio is not None:
+            width = int(f32((height + extra_h) * own_ratio)) - extra_w
+        else:
+            natural = _natural(box).width
+            width = natural if natural is not None else DEFAULT_WIDTH
+    elif height is None and width is not None:
+        width = max(least_w, min(width, most_w)) if space.fixed_inline == INDEFINITE else width
+        if own_ratio is not None:
+            height = int(f32((width + extra_w) / own_ratio)) - extra_h if own_ratio else 0
+        else:
+            natural = _natural(box).height
+            height = natural if natural is not None else DEFAULT_HEIGHT
+    assert width is not None and height is not None
+    if space.fixed_inline == INDEFINITE:
+        width = max(least_w, min(width, most_w))
+    if space.fixed_block == INDEFINITE:
+        height = max(least_h, min(height, most_h))
+    return max(width, 0), max(height, 0)
+
+
+def _given_width(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool) -> int | None:
+    if space.fixed_inline != INDEFINITE:
+        return max(space.fixed_inline - edges.inline, 0)
+    length = box.style.width
+    if length.kind == AUTO_KIND or (length.has_percentage and space.inline == INDEFINITE):
+        return None
+    if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
+        return None
+    return resolve_inline(ctx, box, length, edges, space.inline, edges.margin_left + edges.margin_right) - edges.inline
+
+
+def _given_height(box: Box, edges: Edges, space: Space) -> int | None:
+    if space.fixed_block != INDEFINITE:
+        return max(space.fixed_block - edges.block, 0)
+    height = resolve_block(box, box.style.height, edges, space.percent_block)
+    return None if height == INDEFINITE else height - edges.block
+
+
+def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool) -> tuple[int, int, int, int]:
+    """min-width, max-width, min-height, max-height of the content box."""
+    style = box.style
+    huge = 1 << 40
+
+    def inline_limit(length: Length, missing: int) -> int:
+        if not style_length_is_usable(length, space.inline):
+            return missing
+        return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
+
+    def block_limit(value: int, missing: int) -> int:
+        return missing if value == INDEFINITE else max(value - edges.block, 0)
+
+    least_w, most_w = inline_limit(style.min_width, 0), inline_limit(style.max_width, huge)
+    least_h = block_limit(resolve_least(box, style.min_height, edges, space.percent_block), 0)
+    most_h = block_limit(resolve_block(box, style.max_height, edges, space.percent_block), huge)
+    return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
+
+
+def style_length_is_usable(length: Length, basis: int) -> bool:
+    """Whether a limit can be resolved against a basis that may be indefinite."""
+    return length.kind <= Kind.CALC and not (length.has_percentage and basis == INDEFINITE)
+
+
+def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int]:
+    """Natural size with what is missing supplied (css-images-3 §5.3, CSS 2 §10.3.2): what has a ratio alone fills the line.
+
+    ``extra`` are the edges that the ratio counts in."""
+    natural = _natural(box)
+    own_ratio = ratio(box)
+    width, height = natural.width, natural.height
+    if width is not None and height is not None:
+        if own_ratio is not None and own_ratio != natural.ratio and width:
+            height = int(f32((width + extra[0]) / own_ratio)) - extra[1]
+        return width, height
+    if width is not None:
+        return width, int(width / own_ratio) if own_ratio else DEFAULT_HEIGHT
+    if height is not None:
+        return (int(height * own_ratio) if own_ratio else DEFAULT_WIDTH), height
+    if own_ratio:
+        if room != INDEFINITE and (not natural.wants_default or (box.element is not None and box.element.tag == "img")):
+            return room, int(f32(room / own_ratio))
+        wide = min(DEFAULT_WIDTH, int(DEFAULT_HEIGHT * own_ratio))
+        if natural.wants_default and box.element is not None and box.element.tag == "img":
+            wide = DEFAULT_WIDTH
+            return wide, int(wide / own_ratio)
+        return wide, int(wide / own_ratio)
+    return DEFAULT_WIDTH, DEFAULT_HEIGHT
+
+
+def _constrained(width: int, height: int, own_ratio: float, limits: tuple[int, int, int, int]) -> tuple[int, int]:
+    """The table of §10.4: limits on both axes, the ratio kept where it can be."""
+    least_w, most_w, least_h, most_h = limits
+    if not width or not height:
+        return max(least_w, min(width, most_w)), max(least_h, min(height, most_h))
+
+    def by_width(value: int) -> int:
+        return int(f32(value / own_ratio))
+
+    def by_height(value: int) -> int:
+        return int(f32(value * own_ratio))
+
+    wide, narrow = width > most_w, width < least_w
+    tall, low = height > most_h, height < least_h
+    if wide and tall:
+        if most_w * height <= most_h * width:
+            return most_w, max(least_h, by_width(most_w))
+        return max(least_w, by_height(most_h)), most_h
+    if narrow and low:
+        if least_w * height <= least_h * width:
+            return min(most_w, by_height(least_h)), least_h
+        return least_w, min(most_h, by_width(least_w))
+    if narrow and tall:
+        return least_w, most_h
+    if wide and low:
+        return most_w, least_h
+    if wide:
+        return most_w, max(by_width(most_w), least_h)
+    if narrow:
+        return least_w, min(by_width(least_w), most_h)
+    if tall:
+        return max(by_height(most_h), least_w), most_h
+    if low:
+        return min(by_height(least_h), most_w), least_h
+    return width, height

@@ -1,0 +1,239 @@
+"""Min-content and max-content sizes and contributions (css-sizing-3 §5), in 1/64 px, kept on the box."""
+
+from __future__ import annotations
+
+import math
+
+from ...styles.values import AUTO_KIND, Kind, Length
+from ...units import INDEFINITE
+from ..boxes import BLOCK, REPLACED, Box, edges_of
+from ..context import Context
+from ..inline.inline_items import InlineContent, Item, ItemKind, prepare, shape_text
+from ..inline.line_breaker import text_width, trimmed_end
+from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
+
+HUGE = 1 << 26
+
+
+def flow_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min-content and max-content width of a block container's content box."""
+    if box.has_inline_children:
+        return inline_sizes(ctx, prepare(ctx, box), box)
+    if box.has_outside_marker and not box.children:
+        # The line that a marker stands beside begins with the indent.
+        indent = box.style.text_indent
+        width = max(indent.units, 0) if indent.kind == Kind.FIXED else 0
+        return width, width
+    return _block_sizes(ctx, box)
+
+
+def _block_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """The widest child; floats side by side count together for max-content (css-sizing-3 §5.1)."""
+    low = high = left = right = 0
+    for child in box.children:
+        if child.is_out_of_flow:
+            continue
+        child_low, child_high = contributions(ctx, child)
+        low = max(low, child_low)
+        clear = child.style.clear
+        if clear in ("left", "both"):
+            high, left = max(high, left + right), 0
+        if clear in ("right", "both"):
+            high, right = max(high, left + right), 0
+        if child.is_floating:
+            if child.style.float == "left":
+                left += child_high
+            else:
+                right += child_high
+        elif child.is_bfc_root or child.kind != BLOCK:
+            high = max(high, left + right + child_high)
+            left = right = 0
+        else:
+            high = max(high, left + right, child_high)
+            left = right = 0
+    return low, max(high, left + right)
+
+
+def contributions(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min- and max-content contributions: the outer widths of a box (§5.2), percentages as for unknown basis."""
+    edges = edges_of(box, 0)
+    margins = edges.margin_left + edges.margin_right
+    low, high = border_box_sizes(ctx, box)
+    return max(low + margins, 0), max(high + margins, 0)
+
+
+def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min- and max-content border-box widths with ``width`` and its limits applied."""
+    style = box.style
+    edges = edges_of(box, 0)
+    width = style.width
+    if width.kind == Kind.FIXED:
+        low = high = to_border_box(box, width.units, edges.inline)
+    elif width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+        sizes = ctx.content_sizes(box)
+        low = high = (sizes[0] if width.kind == Kind.MIN_CONTENT else sizes[1]) + edges.inline
+    else:
+        low, high = ctx.content_sizes(box)
+        low, high = low + edges.inline, high + edges.inline
+        ratio_width = _width_from_height(box)
+        if ratio_width is not None:
+            low = high = ratio_width
+        elif box.kind != REPLACED:
+            low, high = through_ratio(box, low, edges, INDEFINITE), through_ratio(box, high, edges, INDEFINITE)
+        if width.has_percentage and box.kind == REPLACED:
+            low = edges.inline
+    if style.max_width.kind == Kind.FIXED:
+        limit = to_border_box(box, style.max_width.units, edges.inline)
+        low, high = min(low, limit), min(high, limit)
+    elif style.max_width.has_percentage and box.kind == REPLACED:
+        low = edges.inline
+    elif style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+        limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
+        low, high = min(low, limit), min(high, limit)
+    least = minimum_width(ctx, box, style.min_width)
+    return max(low, least), max(high, least)
+
+
+def minimum_width(ctx: Context, box: Box, length: Length) -> int:
+    """``min-width`` as a border-box width where it needs no basis; else the edges alone."""
+    edges = edges_of(box, 0)
+    if length.kind == Kind.FIXED:
+        return to_border_box(box, length.units, edges.inline)
+    if length.kind == Kind.MIN_CONTENT:
+        return ctx.content_sizes(box)[0] + edges.inline
+    if length.kind == Kind.MAX_CONTENT:
+        return ctx.content_sizes(box)[1] + edges.inline
+    return edges.inline
+
+
+def _width_from_height(box: Box) -> int | None:
+    ratio = ratio_of(box)
+    if ratio is None or box.kind == REPLACED or box.style.height.kind == AUTO_KIND:
+        return None
+    edges = edges_of(box, 0)
+    height = resolve_block(box, box.style.height, edges, -1)
+    if height < 0:
+        return None
+    if box.style.box_sizing == "border-box":
+        return max(int(height * ratio), edges.inline)
+    return int((height - edges.block) * ratio) + edges.inline
+
+
+def inline_sizes(ctx: Context, content: InlineContent, box: Box) -> tuple[int, int]:
+    """The widest unbreakable piece, and the widest line when only forced breaks count."""
+    if content.sizes is None:
+        content.sizes = _InlineSizes(ctx, content, box).run()
+    return content.sizes
+
+
+class _InlineSizes:
+    """One walk over the items, keeping the width since the last opportunity and since the last forced break."""
+
+    def __init__(self, ctx: Context, content: InlineContent, box: Box) -> None:
+        self.ctx, self.content = ctx, content
+        indent = box.style.text_indent
+        self.low = self.high = 0
+        self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
+        self.trailing = 0
+        self.floats_left = self.floats_right = 0
+
+    def run(self) -> tuple[int, int]:
+        can_break = self.content.can_break
+        for item in self.content.items:
+            if item.kind == ItemKind.TEXT:
+                self._text(item)
+            elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
+                self._grow(_fixed_edge(item))
+            elif item.kind == ItemKind.BREAK:
+                self._end_line()
+            elif item.kind == ItemKind.FLOAT:
+                self._float(item)
+            elif item.kind == ItemKind.ATOMIC:
+                low, high = contributions(self.ctx, item.box)
+                if can_break[item.start] and item.wraps:
+                    self._end_piece()
+                self.since_break += low
+                self.line += high
+                self.trailing = 0
+                if can_break[item.end] and item.wraps:
+                    self._end_piece()
+            elif item.kind == ItemKind.TAB:
+                self._grow(8 * 64 * 4)
+        self._end_line()
+        return self.low, max(self.high, self.floats_left + self.floats_right)
+
+    def _grow(self, width: int) -> None:
+        self.since_break += width
+        self.line += width
+
+    def _text(self, item: Item) -> None:
+        text, can_break, ctx = self.content.text, self.content.can_break, self.ctx
+        if item.end == item.start:
+            return
+        start = item.start
+        if can_break[start] and start and item.wraps:
+            self._end_piece()
+        anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
+        for cut in range(item.start + 1, item.end + 1):
+            if cut < item.end and not can_break[cut] and not anywhere:
+                continue
+            end = trimmed_end(item, text, start, cut)
+            width = _snapped_width(item, start, end)
+            if text[cut - 1] == "\u00ad" and cut < item.end:
+                width += math.ceil(sum(_hyphen(ctx, item)) * 64)
+            self.since_break += width
+            if cut < item.end:
+                self._end_piece()
+                start = cut
+            else:
+                full = _snapped_width(item, start, cut)
+                self.since_break += full - width
+                self.trailing = full - width
+                if end == start and start == item.start:
+                    self.trailing = full
+        self.line += text_width(ctx, item, text, item.start, item.end)
+
+    def _end_piece(self) -> None:
+        self.low = max(self.low, self.since_break - self.trailing)
+        self.since_break = 0
+        self.trailing = 0
+
+    def _end_line(self) -> None:
+        trailing = self.trailing
+        self._end_piece()
+        self.high = max(self.high, self.line - trailing + self.floats_left + self.floats_right)
+        self.line = self.floats_left = self.floats_right = 0
+
+    def _float(self, item: Item) -> None:
+        low, high = contributions(self.ctx, item.box)
+        self.low = max(self.low, low)
+        clear = item.box.style.clear
+        if (clear in ("left", "both") and self.floats_left) or (clear in ("right", "both") and self.floats_right):
+            self.high = max(self.high, self.line + self.floats_left + self.floats_right)
+            self.line = 0
+            self.floats_left = 0 if clear != "right" else self.floats_left
+            self.floats_right = 0 if clear != "left" else self.floats_right
+        if item.box.style.float == "left":
+            self.floats_left += high
+        else:
+            self.floats_right += high
+
+
+def _snapped_width(item: Item, start: int, end: int) -> int:
+    """Width of a piece of an item between the ends of its characters, each rounded up: how the browser measures
+    words for min-content."""
+    sums = item.sums
+    return max(math.ceil(sums[end - item.start] * 64) - math.ceil(sums[start - item.start] * 64), 0)
+
+
+def _hyphen(ctx: Context, item: Item) -> list[float]:
+    first = ctx.fonts.stack(item.box.style).first
+    return shape_text(ctx, item.box.style, "\u2010" if first.has("\u2010") else "-")[0]
+
+
+def _fixed_edge(item: Item) -> int:
+    box = item.box
+    edges = edges_of(box, 0)
+    if item.kind == ItemKind.OPEN:
+        return edges.margin_left + edges.left if box.opens else 0
+    return edges.margin_right + edges.right if box.closes else 0

@@ -1,0 +1,254 @@
+"""Used widths and heights from ``width``, ``height`` and their limits (CSS 2 §10, css-sizing-3 and -4)."""
+
+from __future__ import annotations
+
+from ...styles.values import AUTO_KIND, FIXED, Kind, Length
+from ...units import INDEFINITE, f32
+from ..boxes import BLOCK, TABLE, Box, Edges
+from ..context import Context
+from ..fragments import Space
+
+
+def to_border_box(box: Box, length: int, edges_sum: int) -> int:
+    """A resolved width or height as a border-box size, by ``box-sizing``."""
+    if box.style.box_sizing == "border-box":
+        return max(length, edges_sum)
+    return max(length, 0) + edges_sum
+
+
+def resolve_inline(ctx: Context, box: Box, length: Length, edges: Edges, available: int, margins: int) -> int:
+    """A sizing value of the inline axis as a border-box width."""
+    kind = length.kind
+    if kind <= Kind.CALC:
+        return to_border_box(box, length.resolve(available), edges.inline)
+    if kind == Kind.STRETCH:
+        return max(available - margins, edges.inline)
+    low, high = ctx.content_sizes(box)
+    if kind == Kind.MIN_CONTENT:
+        return low + edges.inline
+    if kind == Kind.MAX_CONTENT:
+        return high + edges.inline
+    room = available - margins - edges.inline
+    return max(low, min(high, room)) + edges.inline
+
+
+def clamp_inline(ctx: Context, box: Box, width: int, edges: Edges, available: int, margins: int) -> int:
+    """Apply max-width and then min-width to a border-box width."""
+    style = box.style
+    limit = style.max_width
+    if limit.kind != Kind.NONE:
+        width = min(width, resolve_inline(ctx, box, limit, edges, available, margins))
+    least = style.min_width
+    if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
+        width = max(width, resolve_inline(ctx, box, least, edges, available, margins))
+    return width
+
+
+def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
+    """The border-box width of a box in flow, or shrink-to-fit where the space says so (CSS 2 §10.3)."""
+    if space.fixed_inline != INDEFINITE:
+        return space.fixed_inline
+    length = box.style.width
+    margins = edges.margin_left + edges.margin_right
+    if length.kind != AUTO_KIND:
+        width = resolve_inline(ctx, box, length, edges, space.inline, margins)
+    else:
+        from_ratio = width_from_ratio(box, edges, space)
+        if from_ratio is not None:
+            width = from_ratio
+            if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
+                width = max(width, min_content(ctx, box, edges))
+        elif space.shrink or box.role == "button" or justification(box):
+            width = fit_content(ctx, box, edges, space.inline - margins)
+        else:
+            width = max(space.inline - margins, edges.inline)
+        width = through_ratio(box, width, edges, space.percent_block)
+    limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
+    ctx.recorder.inline_size(box, edges, space, width, limited)
+    return limited
+
+
+_FREE = ("normal", "stretch", "auto", "legacy", "baseline", "last baseline")
+
+
+def justification(box: Box) -> str:
+    """How a block in block flow is aligned along the line in its containing block; empty where it fills it (css-align-3 §6.1)."""
+    own = box.style.justify_self
+    if own in _FREE and own != "auto":
+        return ""
+    parent = box.parent
+    if parent is None or parent.kind != BLOCK or box.is_floating or box.is_out_of_flow or box.is_inline_level or box.kind == TABLE:
+        return ""
+    if own == "auto":
+        own = parent.style.justify_items
+    return "" if own in _FREE or own.startswith("legacy") else own
+
+
+def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
+    """How far a justified block is moved from the start of its containing block; auto margins come first."""
+    aligned = justification(box).split()[-1:] if not (edges.auto_left or edges.auto_right) else []
+    free = max(available - outer, 0)
+    if aligned == ["center"]:
+        return free // 2
+    return free if aligned and aligned[0] in ("end", "right", "flex-end", "self-end") else 0
+
+
+def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:
+    """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
+    low, high = ctx.content_sizes(box)
+    return max(low, min(high, available - edges.inline)) + edges.inline
+
+
+def min_content(ctx: Context, box: Box, edges: Edges) -> int:
+    """The narrowest border-box width its content can take."""
+    return ctx.content_sizes(box)[0] + edges.inline
+
+
+def ratio_of(box: Box) -> float | None:
+    """width ÷ height preferred by ``aspect-ratio`` on a box that is not replaced."""
+    ratio = box.style.aspect_ratio
+    return ratio[1] if ratio is not None else None
+
+
+def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
+    """The border-box width that a definite height gives through ``aspect-ratio`` (css-sizing-4 §4)."""
+    ratio = ratio_of(box)
+    if ratio is None:
+        return None
+    height = definite_block_size(box, edges, space)
+    return None if height == INDEFINITE else _width_of(box, edges, height, ratio)
+
+
+def _width_of(box: Box, edges: Edges, height: int, ratio: float) -> int:
+    if box.style.box_sizing == "border-box":
+        return max(int(f32(height * ratio)), edges.inline)
+    return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
+
+
+def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int:
+    """An automatic border-box width held by ``min-height`` and ``max-height`` through ``aspect-ratio`` (css-sizing-4 §4.2)."""
+    ratio = ratio_of(box)
+    if ratio is None:
+        return width
+    style = box.style
+    if style.max_height.kind != Kind.NONE:
+        most = resolve_block(box, style.max_height, edges, percent_basis)
+        if most != INDEFINITE:
+            width = min(width, _width_of(box, edges, most, ratio))
+    if style.min_height.kind != AUTO_KIND:
+        least = resolve_least(box, style.min_height, edges, percent_basis)
+        if least > edges.block:
+            width = max(width, _width_of(box, edges, least, ratio))
+    return width
+
+
+def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
+    """The border-box height that a border-box width gives through ``aspect-ratio``."""
+    ratio = ratio_of(box) or 1.0
+    if box.style.box_sizing == "border-box":
+        return max(int(f32(width / ratio)), edges.block)
+    return int(f32(max(width - edges.inline, 0) / ratio)) + edges.block
+
+
+def resolve_block(box: Box, length: Length, edges: Edges, percent_basis: int) -> int:
+    """A height value as a border-box height, or INDEFINITE where it behaves as auto."""
+    kind = length.kind
+    if kind == FIXED:
+        return to_border_box(box, length.units, edges.block)
+    if kind <= Kind.CALC:
+        if percent_basis == INDEFINITE:
+            return INDEFINITE
+        return to_border_box(box, length.resolve(percent_basis), edges.block)
+    return INDEFINITE
+
+
+def resolve_least(box: Box, length: Length, edges: Edges, percent_basis: int) -> int:
+    """A min-height as a border-box height: a percentage without a basis counts as 0 within a function (css-values-4 §10.11)."""
+    if length.kind == Kind.CALC and percent_basis == INDEFINITE:
+        return to_border_box(box, length.resolve(0), edges.block)
+    return resolve_block(box, length, edges, percent_basis)
+
+
+def definite_block_size(box: Box, edges: Edges, space: Space) -> int:
+    """The border-box height where it does not depend on content, clamped; else INDEFINITE."""
+    if space.fixed_block != INDEFINITE:
+        return space.fixed_block if space.definite else INDEFINITE
+    if box.style.height.kind == Kind.STRETCH and space.block != INDEFINITE:
+        return max(space.block - edges.margin_top - edges.margin_bottom, edges.block)
+    height = resolve_block(box, box.style.height, edges, space.percent_block)
+    return height if height == INDEFINITE else clamp_block(box, height, edges, space.percent_block)
+
+
+def clamp_block(box: Box, height: int, edges: Edges, percent_basis: int, content: int = INDEFINITE) -> int:
+    """Apply max-height and then min-height; ``content`` is the border-box height that content keywords mean."""
+    style = box.style
+    if style.max_height.kind != Kind.NONE:
+        limit = resolve_block(box, style.max_height, edges, percent_basis)
+        if limit == INDEFINITE and content != INDEFINITE and style.max_height.kind > Kind.CALC:
+            limit = content
+        if limit != INDEFINITE:
+            height = min(height, limit)
+    if style.min_height.kind != AUTO_KIND:
+        least = resolve_least(box, style.min_height, edges, percent_basis)
+        if least == INDEFINITE and content != INDEFINITE and style.min_height.kind > Kind.CALC:
+            least = content
+        if least != INDEFINITE:
+            height = max(height, least)
+    return max(height, edges.block)
+
+
+def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -> int:
+    """The border-box height of a box whose content makes a border box ``content`` high (§10.5 to §10.7)."""
+    if space.fixed_block != INDEFINITE:
+        return space.fixed_block
+    height = definite_block_size(box, edges, space)
+    if height != INDEFINITE:
+        has_content_limit = Kind.CALC < box.style.min_height.kind != AUTO_KIND or Kind.CALC < box.style.max_height.kind != Kind.NONE
+        return clamp_block(box, height, edges, space.percent_block, content) if has_content_limit else height
+    if box.style.aspect_ratio is not None and ratio_of(box) is not None and box.style.height.kind in (AUTO_KIND, Kind.PERCENT):
+        height = height_from_ratio(box, edges, width)
+        if box.style.min_height.kind == AUTO_KIND and box.style.overflow_y in ("visible", "clip"):
+            height = max(height, content)
+        return clamp_block(box, height, edges, space.percent_block, content)
+    return clamp_block(box, content, edges, space.percent_block, content)
+
+
+def child_percent_basis(box: Box, edges: Edges, space: Space) -> int:
+    """The content height that percentage heights of children are of, or INDEFINITE (§10.5)."""
+    height = definite_block_size(box, edges, space)
+    if height == INDEFINITE:
+        if box.parent is None or box.role == "anonymous":
+            return space.percent_block
+        if ratio_of(box) is not None and space.fixed_inline != INDEFINITE and box.style.height.is_auto:
+            return max(height_from_ratio(box, edges, space.fixed_inline) - edges.block, 0)
+        return INDEFINITE
+    return max(height - edges.block, 0)
+
+
+def auto_margins(edges: Edges, width: int, available: int) -> tuple[int, int]:
+    """Left and right margins of a block in flow after auto margins took what is left (§10.3.3)."""
+    left, right = edges.margin_left, edges.margin_right
+    if not (edges.auto_left or edges.auto_right):
+        return left, right
+    free = max(available - width - left - right, 0)
+    if edges.auto_left and edges.auto_right:
+        half = free // 2
+        return half, free - half
+    return (free, right) if edges.auto_left else (left, free)
+
+
+def relative_offset(box: Box, width: int, percent_height: int) -> tuple[int, int]:
+    """Offset of a relatively positioned box from containing-block width and (perhaps indefinite) height (§9.4.3)."""
+    style = box.style
+    x = y = 0
+    if not style.left.is_auto:
+        x = style.left.resolve(width)
+    elif not style.right.is_auto:
+        x = -style.right.resolve(width)
+    for length, sign in ((style.top, 1), (style.bottom, -1)):
+        if not length.is_auto and not (length.has_percentage and percent_height == INDEFINITE):
+            y = sign * length.resolve(max(percent_height, 0))
+            break
+    return x, y
+
+

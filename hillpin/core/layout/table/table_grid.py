@@ -1,0 +1,146 @@
+"""The structure of a table: rows in visual order and cells in slots (css-tables-3 §2, HTML 4.9.12)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..boxes import Box, Kind
+
+MOST_COLUMNS = 1_000
+
+
+@dataclass(slots=True, eq=False)
+class TableCell:
+    """A cell in its slots, counted from 0."""
+
+    box: Box
+    row: int
+    column: int
+    rows: int
+    columns: int
+
+
+@dataclass(slots=True, eq=False)
+class TableRow:
+    """A row with the cells that start in it."""
+
+    box: Box
+    group: Box
+    cells: list[TableCell] = field(default_factory=list)
+
+
+@dataclass(slots=True, eq=False)
+class TableGrid:
+    """A whole table."""
+
+    captions: list[Box]
+    rows: list[TableRow]
+    groups: list[Box]
+    """Row groups in visual order."""
+    columns: list[tuple[Box | None, Box | None]]
+    """For each column its column box and column group box."""
+    cells: list[TableCell]
+    others: list[Box]
+    """Out-of-flow children."""
+    dropped: list[tuple[Box | None, Box | None]] = field(default_factory=list)
+    """Column boxes and their groups that stand for no column."""
+
+
+@dataclass(slots=True)
+class Column:
+    """What a column needs, in 1/64 px; ``percent`` is None where it has none."""
+
+    minimum: int = 0
+    maximum: int = 0
+    percent: float | None = None
+    constrained: bool = False
+    percent_extra: int = 0
+    """In fixed layout: padding and border that come to a content-box percentage."""
+    set_by: Box | None = None
+    """The cell or column box that set the minimum or the given width last, for workings."""
+
+    def percent_of(self, target: int) -> int:
+        """The percentage of a width, at least the minimum."""
+        return max(self.minimum, int(target * (self.percent or 0.0) / 100))
+
+
+@dataclass(slots=True)
+class RowSize:
+    """A row's height and baseline in 1/64 px."""
+
+    height: int = 0
+    baseline: int = 0
+    constrained: bool = False
+    percent: float | None = None
+    has_baseline: bool = False
+
+
+def table_grid(table: Box) -> TableGrid:
+    """The structure of a table box, kept on it."""
+    if not isinstance(table.extra_cache, TableGrid):
+        table.extra_cache = _build(table)
+    return table.extra_cache
+
+
+def _build(table: Box) -> TableGrid:
+    captions = [child for child in table.children if child.role == "caption"]
+    groups = _ordered_groups([child for child in table.children if child.kind == Kind.ROW_GROUP])
+    grid = TableGrid(captions, [], groups, [], [], [child for child in table.children if child.is_out_of_flow])
+    width = 0
+    for group in groups:
+        width = max(width, _fill_group(grid, group))
+    for child in table.children:
+        if child.kind == Kind.COLUMN:
+            grid.columns += [(child, None)] * child.column_span
+        elif child.kind == Kind.COLUMN_GROUP:
+            inner = child.children
+            grid.columns += [(c, child) for c in inner for _ in range(c.column_span)] if inner else [(None, child)] * child.column_span
+    del grid.columns[MOST_COLUMNS:]
+    if table.style.table_layout != "fixed" or table.style.width.is_auto:
+        _drop_empty_columns(grid, width)
+    grid.columns += [(None, None)] * (width - len(grid.columns))
+    return grid
+
+
+def _drop_empty_columns(grid: TableGrid, width: int) -> None:
+    """Columns at the end that no cell reaches and that have no width of their own come to nothing (css-tables-3 §3.4)."""
+    while len(grid.columns) > width and all(box is None or box.style.width.is_auto for box in grid.columns[-1]):
+        grid.dropped.append(grid.columns.pop())
+
+
+def _ordered_groups(groups: list[Box]) -> list[Box]:
+    """The first header group comes first, the first footer group last (CSS 2 §17.2)."""
+    header = next((g for g in groups if g.style.display == "table-header-group"), None)
+    footer = next((g for g in groups if g.style.display == "table-footer-group"), None)
+    middle = [g for g in groups if g is not header and g is not footer]
+    return ([header] if header is not None else []) + middle + ([footer] if footer is not None else [])
+
+
+def _fill_group(grid: TableGrid, group: Box) -> int:
+    """Put a group's cells into slots; gives the number of columns it uses."""
+    rows = [child for child in group.children if child.kind == Kind.ROW]
+    first = len(grid.rows)
+    taken: dict[int, set[int]] = {}
+    width = 0
+    for offset, row_box in enumerate(rows):
+        row = TableRow(row_box, group)
+        grid.rows.append(row)
+        column = 0
+        occupied = taken.get(offset, set())
+        for child in row_box.children:
+            if child.role != "cell" or child.is_out_of_flow:
+                continue
+            while column in occupied:
+                column += 1
+            if column >= MOST_COLUMNS:
+                break
+            columns = min(child.column_span, MOST_COLUMNS - column)
+            span = len(rows) - offset if child.row_span == 0 else min(child.row_span, len(rows) - offset)
+            cell = TableCell(child, first + offset, column, span, columns)
+            row.cells.append(cell)
+            grid.cells.append(cell)
+            for below in range(1, span):
+                taken.setdefault(offset + below, set()).update(range(column, column + columns))
+            column += columns
+            width = max(width, column)
+    return width

@@ -1,0 +1,226 @@
+"""Tables (CSS 2 §17, css-tables-3): captions and the grid of rows, columns and cells."""
+
+from __future__ import annotations
+
+from ...styles.values import AUTO_KIND, Kind
+from ...units import INDEFINITE
+from ..boxes import Box, Edges, edges_of
+from ..context import Context
+from ..fragments import Fragment, OutOfFlow, Placed, Space
+from ..sizes.intrinsic import contributions
+from ..sizes.sizing import clamp_block, relative_offset, resolve_block, resolve_inline, to_border_box
+from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
+from .table_grid import Column, RowSize, TableGrid, table_grid
+from .table_rows import MeasuredCell, aligns_baseline, fill_table_height, measure_cell, row_sizes
+
+
+def spacing_of(box: Box) -> tuple[int, int]:
+    """Horizontal and vertical border-spacing; none where borders collapse."""
+    return (0, 0) if box.style.border_collapse == "collapse" else box.style.border_spacing
+
+
+def is_fixed(box: Box) -> bool:
+    """Whether the fixed layout applies: it needs a width (§17.5.2)."""
+    return box.style.table_layout == "fixed" and box.style.width.kind != AUTO_KIND
+
+
+def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """Min- and max-content width of a table's content box."""
+    grid = table_grid(box)
+    across, _ = spacing_of(box)
+    edges = edges_of(box, 0)
+    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box)))
+    gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
+    captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
+    return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
+
+
+def layout_table(ctx: Context, box: Box, space: Space) -> Fragment:
+    """Lay out a table with its captions."""
+    return _TableLayout(ctx, box, space).run()
+
+
+class _TableLayout:
+    """One table; the grid is placed below the top captions."""
+
+    def __init__(self, ctx: Context, box: Box, space: Space) -> None:
+        self.ctx, self.box, self.space = ctx, box, space
+        self.grid: TableGrid = table_grid(box)
+        self.edges: Edges = edges_of(box, space.inline)
+        self.across, self.down = spacing_of(box) if self.grid.columns else (0, 0)
+        self.columns: list[Column] = []
+
+    def run(self) -> Fragment:
+        width = self._width()
+        widths = self._column_widths(width)
+        offsets = self._column_offsets(widths)
+        height = self._given_height()
+        inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
+        outer = 2 * self.down
+        basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
+        row_width = offsets[-1] + widths[-1] - self.across if widths else 0
+        measured = [
+            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, basis)
+            for cell in self.grid.cells
+        ]
+        rows = row_sizes(self.grid, measured, self.down, basis)
+        natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
+        if inner_height != INDEFINITE and inner_height > natural:
+            fill_table_height(rows, self.grid, inner_height - natural, inner_height - outer)
+        total = max(sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0), inner_height if inner_height != INDEFINITE else 0)
+        return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
+
+    # Widths
+
+    def _width(self) -> int:
+        """The border-box width: given, or shrink-to-fit, never narrower than its columns (§17.5.2)."""
+        space, box, edges = self.space, self.box, self.edges
+        gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
+        self.columns = measured_columns(self.ctx, self.grid, self.across, is_fixed(box))
+        low, high = grid_sizes(self.columns)
+        low, high = low + gaps + edges.inline, high + gaps + edges.inline
+        captions = max((contributions(self.ctx, caption)[0] for caption in self.grid.captions), default=0)
+        low = max(low, captions)
+        if is_fixed(box):
+            low = gaps + edges.inline
+        if space.fixed_inline != INDEFINITE:
+            return max(space.fixed_inline, low)
+        margins = edges.margin_left + edges.margin_right
+        width = box.style.width
+        if width.kind != AUTO_KIND:
+            used = resolve_inline(self.ctx, box, width, edges, space.inline, margins)
+        else:
+            used = max(low, min(high, space.inline - margins))
+        used = self._limited(used)
+        self._record_width(used, low, high)
+        return max(used, low)
+
+    def _limited(self, width: int) -> int:
+        style, edges = self.box.style, self.edges
+        if style.max_width.is_definite_form:
+            width = min(width, to_border_box(self.box, style.max_width.resolve(self.space.inline), edges.inline))
+        if style.min_width.is_definite_form:
+            width = max(width, to_border_box(self.box, style.min_width.resolve(self.space.inline), edges.inline))
+        return width
+
+    def _column_widths(self, width: int) -> list[int]:
+        gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
+        target = max(width - self.edges.inline - gaps, 0)
+        return distribute_fixed(target, self.columns) if is_fixed(self.box) else distribute_auto(target, self.columns)
+
+    def _column_offsets(self, widths: list[int]) -> list[int]:
+        offsets, position = [], self.across
+        for width in widths:
+            offsets.append(position)
+            position += width + self.across
+        return offsets
+
+    def _span_width(self, widths: list[int], offsets: list[int], column: int, count: int) -> int:
+        last = min(column + count, len(widths)) - 1
+        return offsets[last] + widths[last] - offsets[column]
+
+    def _given_height(self) -> int:
+        """A border-box height the grid is to fill, or INDEFINITE (§17.5.3)."""
+        if self.space.fixed_block != INDEFINITE:
+            return self.space.fixed_block
+        height = resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
+        if height == INDEFINITE:
+            least = clamp_block(self.box, self.edges.block, self.edges, self.space.percent_block)
+            return least if least > self.edges.block else INDEFINITE
+        return clamp_block(self.box, height, self.edges, self.space.percent_block)
+
+    # The result
+
+    def _fragment(self, width: int, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], grid_height: int) -> Fragment:
+        fragment = Fragment(self.box, width, grid_height)
+        top = self._captions(fragment, width, "top", 0)
+        self._cells(fragment, widths, offsets, rows, measured, top)
+        bottom = top + grid_height
+        fragment.height = self._captions(fragment, width, "bottom", bottom)
+        fragment.content_height = fragment.height
+        fragment.tracks = (widths, offsets, rows, self.columns)
+        for child in self.grid.others:
+            fragment.out_of_flow.append(OutOfFlow(child, self.edges.left, top + self.edges.top))
+        fragment.gather_out_of_flow()
+        self.ctx.recorder.table_height(self.box, self.edges, rows, self.down, top, grid_height, fragment)
+        self.ctx.recorder.cells(self.box, self.grid, self.columns, widths, offsets, rows, self.across, self.down, fragment)
+        return fragment
+
+    def _captions(self, fragment: Fragment, width: int, side: str, y: int) -> int:
+        """Place the captions of a side from y on; gives where they end."""
+        for caption in self.grid.captions:
+            if (caption.style.caption_side == "bottom") != (side == "bottom"):
+                continue
+            edges = edges_of(caption, width)
+            child = self.ctx.layout(caption, Space(width))
+            y += edges.margin_top
+            fragment.children.append(Placed(edges.margin_left, y, child))
+            y += child.height + edges.margin_bottom
+        return y
+
+    def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
+        left, first = self.edges.left, top + self.edges.top + self.down
+        row_tops, y = [], first
+        for row in rows:
+            row_tops.append(y)
+            y += row.height + self.down
+        for item in measured:
+            cell, box = item.cell, item.cell.box
+            last = cell.row + cell.rows - 1
+            height = row_tops[last] + rows[last].height - row_tops[cell.row]
+            shift = self._shift(item, rows[cell.row], height)
+            child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
+            dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
+            fragment.children.append(Placed(left + offsets[cell.column] + dx, row_tops[cell.row] + dy, child))
+        if rows:
+            own = next((m for m in measured if m.cell.row == 0), None)
+            if rows[0].has_baseline:
+                fragment.first_baseline = row_tops[0] + rows[0].baseline
+            elif own is not None:
+                fragment.first_baseline = row_tops[0] + own.ascent + self._shift(own, rows[0], rows[0].height)
+        fragment.last_baseline = fragment.first_baseline
+        self._tracks(fragment, widths, offsets, rows, row_tops, first)
+
+    def _is_definite(self, box: Box) -> bool:
+        """Whether percentages inside a cell have a height to be of."""
+        return self.box.style.height.is_definite_form or box.style.height.is_definite_form
+
+    def _shift(self, item: MeasuredCell, row: RowSize, height: int) -> int:
+        """How far vertical-align moves a cell's content down."""
+        content = max(item.fragment.content_height, edges_of(item.cell.box, item.basis).block)
+        align = item.cell.box.style.vertical_align
+        if aligns_baseline(item.cell.box):
+            return max(row.baseline - item.ascent, 0)
+        if align == "middle":
+            return (height - content) // 2
+        return height - content if align == "bottom" else 0
+
+    def _tracks(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], tops: list[int], first: int) -> None:
+        """Rectangles of rows, row groups and columns."""
+        if not widths:
+            return
+        left = self.edges.left + self.across
+        inner = offsets[-1] + widths[-1] - self.across
+        first = first if rows else first - self.down
+        bottom = tops[-1] + rows[-1].height if rows else first
+        for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
+            fragment.row_offsets.append((row.box, left, top, inner, size.height))
+        for group in self.grid.groups:
+            own = [i for i, row in enumerate(self.grid.rows) if row.group is group]
+            if own:
+                end = tops[own[-1]] + rows[own[-1]].height
+                fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
+        for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
+            owners = [owner for owner in (column, column_group) if owner is not None]
+            fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], bottom - first) for owner in owners]
+        present = {id(group): self.edges.left + offsets[index] for index, (_, group) in reversed(list(enumerate(self.grid.columns[: len(widths)])))}
+        origin = first - self.edges.top - (self.down if rows else 0)
+        for column, column_group in self.grid.dropped:
+            if column is not None:
+                is_inside = column_group is not None and id(column_group) in present
+                fragment.row_offsets.append((column, present[id(column_group)], first, 0, 0) if is_inside else (column, 0, origin, 0, 0))
+            if column_group is not None and id(column_group) not in present:
+                fragment.row_offsets.append((column_group, 0, origin, 0, 0))
+
+    def _record_width(self, used: int, low: int, high: int) -> None:
+        self.ctx.recorder.table_width(self.box, self.edges, self.space, used, low, high)

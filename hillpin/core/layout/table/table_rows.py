@@ -1,0 +1,129 @@
+"""Row heights (CSS 2 §17.5.3, css-tables-3 §3.10.5): cells, baselines, spanning cells, a given table height."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ...styles.values import AUTO_KIND, PERCENT, Kind
+from ...units import INDEFINITE
+from ..boxes import Box, edges_of
+from ..context import Context
+from ..fragments import Fragment, Space
+from ..sizes.sizing import to_border_box
+from .table_grid import RowSize, TableCell, TableGrid
+
+
+@dataclass(slots=True)
+class MeasuredCell:
+    """A cell laid out at its columns' width."""
+
+    cell: TableCell
+    width: int
+    basis: int
+    fragment: Fragment
+    least: int
+    """Border-box height that it needs."""
+    ascent: int
+
+
+def aligns_baseline(box: Box) -> bool:
+    """Whether a cell takes part in its row's baseline: all values but top, middle and bottom (§17.5.3)."""
+    return box.style.vertical_align not in ("top", "middle", "bottom")
+
+
+def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_height: int) -> MeasuredCell:
+    """Lay a cell out at a width; its own height counts as a minimum. ``basis`` is the row's width, which
+    percentages of its padding are of."""
+    box = cell.box
+    edges = edges_of(box, basis)
+    fragment = ctx.layout(box, Space(basis, fixed_inline=width))
+    least = max(fragment.content_height, edges.block)
+    height = box.style.height
+    if height.kind == Kind.FIXED:
+        least = max(least, to_border_box(box, height.units, edges.block))
+    elif height.has_percentage and table_height != INDEFINITE:
+        least = max(least, to_border_box(box, height.resolve(table_height), edges.block))
+    if box.style.min_height.kind == Kind.FIXED:
+        least = max(least, to_border_box(box, box.style.min_height.units, edges.block))
+    ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
+    return MeasuredCell(cell, width, basis, fragment, least, ascent)
+
+
+def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table_height: int) -> list[RowSize]:
+    """Heights of all rows before a table's own height is shared out."""
+    sizes = [RowSize() for _ in grid.rows]
+    for row, size in zip(grid.rows, sizes, strict=True):
+        height = row.box.style.height
+        if height.kind == Kind.FIXED:
+            size.height, size.constrained = height.units, True
+        elif height.kind == PERCENT:
+            size.percent = height.percent
+            if table_height != INDEFINITE:
+                size.height = height.resolve(table_height)
+        if row.box.style.min_height.kind == Kind.FIXED:
+            size.height = max(size.height, row.box.style.min_height.units)
+    descents = [0] * len(sizes)
+    for item in measured:
+        if aligns_baseline(item.cell.box):
+            size = sizes[item.cell.row]
+            size.baseline = max(size.baseline, item.ascent)
+            size.has_baseline = True
+            if item.cell.rows == 1:
+                descents[item.cell.row] = max(descents[item.cell.row], item.least - item.ascent)
+    for item in measured:
+        if item.cell.rows == 1:
+            size = sizes[item.cell.row]
+            size.height = max(size.height, item.least)
+            height = item.cell.box.style.height
+            size.constrained = size.constrained or height.kind == Kind.FIXED
+            if height.kind == PERCENT:
+                size.percent = max(size.percent or 0.0, height.percent)
+    for size, descent in zip(sizes, descents, strict=True):
+        if size.has_baseline:
+            size.height = max(size.height, size.baseline + descent)
+    for item in sorted((m for m in measured if m.cell.rows > 1), key=lambda m: m.cell.rows):
+        _spread_height(sizes[item.cell.row : item.cell.row + item.cell.rows], item.least, spacing)
+    return sizes
+
+
+def _spread_height(rows: list[RowSize], wanted: int, spacing: int) -> None:
+    """A spanning cell that needs more than its rows: they grow, rows without a height first."""
+    extra = wanted - sum(row.height for row in rows) - spacing * (len(rows) - 1)
+    if extra <= 0:
+        return
+    share_height(rows, extra)
+
+
+def share_height(rows: list[RowSize], extra: int) -> None:
+    """Add height to rows: to those without a given height by their height, else to the last."""
+    free = [row for row in rows if not row.constrained and row.height > 0] or [row for row in rows if row.height > 0]
+    if not free:
+        rows[-1].height += extra
+        return
+    total = sum(row.height for row in free)
+    given = 0
+    for row in free:
+        share = int(extra * row.height / total)
+        row.height += share
+        given += share
+    free[-1].height += extra - given
+
+
+def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, table_height: int) -> None:
+    """A table higher than its rows: body rows share what is left over (§3.10.5); percentages are of the height of its groups."""
+    if extra <= 0 or not sizes:
+        return
+    for size in sizes:
+        if size.percent is not None and table_height != INDEFINITE:
+            wanted = int(table_height * size.percent / 100)
+            more = min(max(wanted - size.height, 0), extra)
+            size.height += more
+            extra -= more
+    if extra <= 0:
+        return
+    bodies = [s for s, row in zip(sizes, grid.rows, strict=True) if row.group.style.display == "table-row-group"] or sizes
+    candidates = [s for s in bodies if s.percent is None] or bodies
+    share_height(candidates, extra)
+
+
+__all__ = ["AUTO_KIND", "MeasuredCell", "RowSize", "aligns_baseline", "fill_table_height", "measure_cell", "row_sizes"]

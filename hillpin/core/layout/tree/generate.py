@@ -1,0 +1,401 @@
+"""Box generation: from styled elements to the box tree (css-display-3 §2, CSS 2 §9.2, §12)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ...fonts.store import FontStore
+from ...markup.attribute_numbers import parse_integer
+from ...markup.tree import Document, Element, Text
+from ...styles.media import Viewport, parse_media
+from ...styles.properties import INHERITED_NAMING, NAMING
+from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
+from ...styles.style import ComputedStyle
+from ...styles.values import ZERO
+from ...styles.variables import tokens_of
+from ..boxes import Box, Kind
+from ..context import Unmodelled
+from ..replaced.natural import Natural
+from ..replaced.natural_sizes import (
+    BUTTON_TYPES,
+    REPLACED_TAGS,
+    Pictures,
+    natural_of_element,
+    natural_of_picture,
+    picture_address,
+)
+from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .settle import settle
+
+ZERO_WIDTH_SPACE = "\u200b"
+"""Keeps a line in a button without words."""
+
+_KINDS: dict[str, Kind] = {
+    "flex": Kind.FLEX, "inline-flex": Kind.FLEX, "grid": Kind.GRID, "inline-grid": Kind.GRID,
+    "table": Kind.TABLE, "inline-table": Kind.TABLE, "table-row-group": Kind.ROW_GROUP,
+    "table-header-group": Kind.ROW_GROUP, "table-footer-group": Kind.ROW_GROUP, "table-row": Kind.ROW,
+    "table-column": Kind.COLUMN, "table-column-group": Kind.COLUMN_GROUP, "inline": Kind.INLINE, "ruby": Kind.INLINE,
+}  # fmt: skip
+_CLIPPING = frozenset({"hidden", "scroll", "auto"})
+_CONTAINING = frozenset({"layout", "paint", "content", "strict"})
+
+
+@dataclass(slots=True)
+class BoxTree:
+    """The boxes of a page under one set of styles."""
+
+    root: Box
+    styles: dict[Element, ComputedStyle] = field(default_factory=dict)
+    unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
+    sized_by_viewport: bool = False
+    """Whether a natural size of a control or marker comes from a style with viewport units."""
+    noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
+    """What layout found that it does not cover; kept while what it remembers of the boxes is."""
+    viewport_overflow: Element | None = None
+    """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
+    _listed: list[Box] = field(default_factory=list)
+    _texts: list[Box] | None = None
+
+    @property
+    def boxes(self) -> list[Box]:
+        """All boxes in order; gathered once, for a tree that is made stays as it is."""
+        if not self._listed:
+            self._listed = list(self.root.walk())
+        return self._listed
+
+    @property
+    def texts(self) -> list[Box]:
+        """The boxes that have text to show, of their own or as a marker."""
+        if self._texts is None:
+            self._texts = [box for box in self.boxes if box.marker_text or (box.kind == Kind.TEXT and box.text)]
+        return self._texts
+
+
+class Generator:
+    """Makes the box tree of a document."""
+
+    def __init__(self, document: Document, resolver: StyleResolver, fonts: FontStore, pictures: Pictures, viewport: Viewport) -> None:
+        self.document = document
+        self.resolver = resolver
+        self.fonts = fonts
+        self.pictures = pictures
+        self.viewport = viewport
+        self.counters = Counters()
+        self.tree = BoxTree(Box(Kind.BLOCK, ComputedStyle(), None))
+
+    def build(self) -> BoxTree:
+        """The box tree; the root element always makes a box."""
+        root = self.document.root
+        style = self.resolver.style_of(root, None)
+        self.tree.styles[root] = style
+        box = Box(Kind.BLOCK, style, root)
+        if style.display in ("flex", "grid"):
+            box.kind = _KINDS[style.display]
+        box.is_bfc_root = True
+        self.counters.apply(style.counter_reset, style.counter_increment, style.counter_set)
+        self._fill(box, root, style)
+        self.tree.root = box
+        return self.tree
+
+    def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:
+        children: list[Box] = []
+        self.counters.enter()
+        as_item = style.display in ITEM_CONTAINERS
+        if style.display == "list-item" and style.list_style_position == "inside":
+            children += self._inside_marker(style)
+        self._content(element, style, as_item, children)
+        self.counters.leave()
+        settle(box, children, self.resolver)
+
+    def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
+        """The boxes of an element's pseudo-elements and children, as raw siblings."""
+        self._generated(element, "before", style, as_item, into)
+        is_closed = element.tag == "details" and "open" not in element.attributes
+        summary = next((c for c in element.children if not isinstance(c, Text) and c.tag == "summary"), None) if is_closed else None
+        hidden: list[Box] = []
+        if element.tag == "details" and not any(not isinstance(c, Text) and c.tag == "summary" for c in element.children):
+            into.append(self._own_summary(style))
+        for child in element.children:
+            target = hidden if is_closed and child is not summary else into
+            if isinstance(child, Text):
+                target.append(Box(Kind.TEXT, style, None, text=child.data, is_inline_level=True))
+            else:
+                self._element(child, style, as_item, target)
+        if hidden:
+            into.append(self._skipped(style, hidden))
+        self._generated(element, "after", style, as_item, into)
+
+    def _own_summary(self, style: ComputedStyle) -> Box:
+        """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
+        box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
+        settle(box, [Box(Kind.TEXT, box.style, None, text="Details", is_inline_level=True)], self.resolver)
+        return box
+
+    def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
+        """The content of closed details: it has boxes that take no room (HTML 15.5.5, css-contain-2 §4)."""
+        box = self.box_for(self.resolver.anonymous_style(style, "flow-root"), None)
+        box.style.height = ZERO
+        box.role = "anonymous"
+        settle(box, children, self.resolver)
+        return box
+
+    def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
+        style = self.resolver.style_of(element, parent, as_item)
+        self.tree.styles[element] = style
+        display = style.display
+        if display == "none" or element.tag in ("frame", "noframes"):
+            return
+        if display == "contents" and (element.tag in ("br", "wbr") or self._is_replaced(element)):
+            return  # Boxes that are more than their contents vanish (css-display-3, appendix B).
+        if element.tag == "br":
+            into.append(Box(Kind.BREAK, style, element, is_inline_level=True))
+            return
+        if element.tag == "wbr":
+            into.append(Box(Kind.TEXT, style, element, text="\u200b", is_inline_level=True))
+            return
+        self._count(element, style)
+        if display == "contents":
+            self.counters.enter()
+            self._content(element, style, as_item, into)
+            self.counters.leave()
+            return
+        if self._is_replaced(element):
+            self._replaced(element, style, into)
+            return
+        box = self.box_for(style, element)
+        self._note_features(box, element, style)
+        if display == "list-item":
+            self._outside_marker(box, style)
+        into.append(box)
+        if element.tag == "button":
+            box.role = "button"
+        if element.tag == "input":
+            self._button_text(box, element, style)
+            return
+        self._span(box, element)
+        self._fill(box, element, style)
+
+    def box_for(self, style: ComputedStyle, element: Element | None, pseudo: str | None = None) -> Box:
+        """A box without children for a style."""
+        display = style.display
+        box = Box(_KINDS.get(display, Kind.BLOCK), style, element, pseudo=pseudo)
+        box.is_floating = style.float in ("left", "right")
+        box.is_out_of_flow = style.position in ("absolute", "fixed")
+        box.is_relative = style.position == "relative"
+        in_flow = not (box.is_floating or box.is_out_of_flow)
+        box.is_inline_level = display.startswith("inline") and in_flow
+        if display in ("table-cell", "table-caption"):
+            box.role = "cell" if display == "table-cell" else "caption"
+        propagated = element is not None and element.tag in ("body", "html") and self._propagates(element)
+        clips = style.overflow_x in _CLIPPING or style.overflow_y in _CLIPPING
+        box.is_bfc_root = (
+            not in_flow
+            or box.kind in (Kind.FLEX, Kind.GRID, Kind.TABLE)
+            or display in ("inline-block", "table-cell", "table-caption", "flow-root")
+            or (clips and box.kind == Kind.BLOCK and not propagated)
+            or style.container_type != "normal"
+            or not _CONTAINING.isdisjoint(style.contain)
+            or style.column_count != "auto"
+            or not style.column_width.is_auto
+            or (element is not None and element.tag in ("fieldset", "button"))
+        )
+        return box
+
+    def _propagates(self, element: Element) -> bool:
+        """Whether the element's overflow goes to the viewport."""
+        if element.tag == "html":
+            return True
+        root = self.tree.styles.get(self.document.root)
+        found = root is not None and root.overflow_x == "visible" and root.overflow_y == "visible" and element is self.document.body
+        if found:
+            self.tree.viewport_overflow = element
+        return found
+
+    def _count(self, element: Element, style: ComputedStyle) -> None:
+        increments = list(style.counter_increment)
+        resets = list(style.counter_reset)
+        attributes = element.attributes
+        if element.tag in ("ol", "ul", "menu", "dir"):
+            start = parse_integer(attributes.get("start"))
+            if element.tag == "ol" and "reversed" in attributes:
+                count = sum(1 for child in element.elements if child.tag == "li")
+                resets.append(("list-item", (count if start is None else start) + 1))
+            else:
+                resets.append(("list-item", (1 if start is None else start) - 1))
+        if style.display == "list-item" and not any(name == "list-item" for name, _ in increments):
+            parent = element.parent
+            backwards = parent is not None and parent.tag == "ol" and "reversed" in parent.attributes
+            increments.append(("list-item", -1 if backwards else 1))
+        self.counters.apply(resets, increments, style.counter_set)
+        if element.tag == "li" and (value := parse_integer(attributes.get("value"))) is not None:
+            self.counters.set("list-item", value)
+
+    def _span(self, box: Box, element: Element) -> None:
+        if element.tag in ("td", "th"):
+            box.column_span = _span_of(element.attributes.get("colspan"), 1000, 1)
+            box.row_span = _span_of(element.attributes.get("rowspan"), 65534, 0)
+        elif element.tag in ("col", "colgroup"):
+            box.column_span = _span_of(element.attributes.get("span"), 1000, 1)
+
+    # Markers and generated content
+
+    def _outside_marker(self, box: Box, style: ComputedStyle) -> None:
+        text = self._marker(style)
+        if text and style.list_style_position == "outside":
+            box.has_outside_marker = True
+            box.marker_text = text
+
+    def _marker(self, style: ComputedStyle) -> str:
+        if style.list_style_image.startswith("url:") and self.pictures.size(style.list_style_image[4:]) is not None:
+            return "▪ "
+        if style.list_style_type == "none":
+            return ""
+        return marker_text(self.counters.value("list-item"), style.list_style_type)
+
+    def _inside_marker(self, style: ComputedStyle) -> list[Box]:
+        """An inside marker: text, or a symbol of the size that Chromium draws."""
+        text = self._marker(style)
+        if not text:
+            return []
+        plain = self.resolver.anonymous_style(style, "inline")
+        if style.list_style_type not in SYMBOLS:
+            return [Box(Kind.TEXT, plain, None, pseudo="marker", text=text, is_inline_level=True)]
+        self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
+        ascent = self.fonts.metrics(style).ascent
+        size = float(style.font_size)
+        if style.list_style_type.startswith("disclosure"):
+            width, after, before = int(size * 0.66 * 64), int(size * 0.4 * 64), 0
+        else:
+            width, after, before = ((ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 64), -64
+        box = Box(Kind.REPLACED, plain, None, pseudo="marker", is_inline_level=True)
+        box.natural = Natural(width + before + after, 0, None, wants_default=False)
+        box.role = "marker"
+        return [box]
+
+    def _generated(self, element: Element, name: str, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
+        style = self.resolver.pseudo_style(element, name, parent, as_item)
+        if style is None or style.content in ("normal", "none") or style.display == "none":
+            return
+        self.counters.apply(style.counter_reset, style.counter_increment, style.counter_set)
+        children: list[Box] = []
+        for kind, data in style.content:
+            children += self._content_piece(kind, data, element, style)
+        if style.display == "contents":
+            into.extend(children)
+            return
+        box = self.box_for(style, element, name)
+        if style.display == "list-item":
+            self._outside_marker(box, style)
+        settle(box, children, self.resolver)
+        into.append(box)
+
+    def _content_piece(self, kind: str, data: object, element: Element, style: ComputedStyle) -> list[Box]:
+        text = ""
+        if kind == "text":
+            text = str(data)
+        elif kind == "attr":
+            text = element.attributes.get(str(data), "")
+        elif kind == "quote":
+            text = self.counters.quote(str(data), style.quotes)
+        elif kind in ("counter", "counters") and isinstance(data, tuple):
+            name, words = data
+            style_name = words[-1] if len(words) > (1 if kind == "counters" else 0) else "decimal"
+            if kind == "counter":
+                text = counter_text(self.counters.value(name), style_name)
+            else:
+                text = (words[0] if words else "").join(counter_text(v, style_name) for v in self.counters.values(name))
+        elif kind == "image":
+            size = self.pictures.size(str(data)) if data else None
+            plain = self.resolver.anonymous_style(style, "inline")
+            box = Box(Kind.REPLACED, plain, None, is_inline_level=True)
+            box.natural = natural_of_picture(size) if size is not None else Natural(0, 0, None)
+            return [box]
+        if not text:
+            return []
+        plain = self.resolver.anonymous_style(style, "inline")
+        return [Box(Kind.TEXT, plain, None, text=text, is_inline_level=True)]
+
+    # Replaced elements and controls
+
+    def _is_replaced(self, element: Element) -> bool:
+        if element.tag not in REPLACED_TAGS:
+            return False
+        if element.tag == "object":
+            size = self.pictures.size(element.attributes.get("data", ""))
+            return size is not None or not element.attributes.get("data")
+        return element.tag != "input" or element.attributes.get("type", "").lower() not in BUTTON_TYPES
+
+    def _replaced(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
+        if element.tag == "img":
+            address = picture_address(element, self._media_matches)
+            size = self.pictures.size(address) if address else None
+            if size is None:
+                self._broken_picture(element, style, into)
+                return
+            natural = natural_of_picture(size)
+        elif element.tag == "object" and (size := self.pictures.size(element.attributes.get("data", ""))) is not None:
+            natural = natural_of_picture(size)
+        else:
+            natural = natural_of_element(element, style, self.fonts)
+            self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
+        box = self.box_for(style, element)
+        box.kind = Kind.REPLACED
+        box.is_bfc_root = True
+        box.natural = natural
+        if style.display == "inline" or box.is_inline_level:
+            box.is_inline_level = not (box.is_floating or box.is_out_of_flow)
+        into.append(box)
+        self._note_features(box, element, style)
+
+    def _broken_picture(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
+        """A picture that is not there: its alternative text, or an empty box (HTML 15.4.2)."""
+        alt = element.attributes.get("alt", "")
+        sized = not style.width.is_auto and not style.height.is_auto
+        box = self.box_for(style, element)
+        if sized or not alt.strip():
+            box.kind = Kind.REPLACED
+            box.is_bfc_root = True
+            size = 0 if "alt" in element.attributes or not element.attributes.get("src") else 16 * 64
+            box.natural = Natural(size, size, None, wants_default=False)
+            into.append(box)
+            return
+        if box.kind == Kind.INLINE:
+            box.kind = Kind.BLOCK
+        box.is_bfc_root = True
+        box.role = "picture"
+        plain = self.resolver.anonymous_style(style, "inline")
+        # A picture of 16 px floats before the words; as wide, and no higher than their line.
+        icon = Box(Kind.REPLACED, plain, None, is_inline_level=True)
+        icon.natural = Natural(16 * 64, 0, None, wants_default=False)
+        settle(box, [icon, Box(Kind.TEXT, plain, None, text=alt, is_inline_level=True)], self.resolver)
+        into.append(box)
+
+    def _media_matches(self, text: str) -> bool:
+        return not text or parse_media(tokens_of(text)).matches(self.viewport)
+
+    def _button_text(self, box: Box, element: Element, style: ComputedStyle) -> None:
+        labels = {"submit": "Submit", "reset": "Reset"}
+        text = element.attributes.get("value", labels.get(element.attributes.get("type", "").lower(), ""))
+        box.role = "button"
+        plain = self.resolver.anonymous_style(style, "inline")
+        settle(box, [Box(Kind.TEXT, plain, None, text=text or ZERO_WIDTH_SPACE, is_inline_level=True)], self.resolver)
+
+    def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
+        """Name what layout does not cover."""
+        fields = style.__dict__
+        for prop in (*INHERITED_NAMING, *(NAMING[name] for name in style.winners if name in NAMING)):
+            feature = prop.names(fields[prop.field]) if prop.names is not None else ""
+            if feature:
+                self._unmodelled(box, element, feature)
+        pseudo = self.resolver.cascade.matches(element).pseudo
+        for name in ("first-letter", "first-line"):
+            if name in pseudo:
+                self._unmodelled(box, element, f"::{name}")
+
+    def _unmodelled(self, box: Box, element: Element, feature: str) -> None:
+        self.tree.unmodelled.append((box, element, feature))
+
+
+def _span_of(text: str | None, most: int, least: int) -> int:
+    value = parse_integer(text)
+    return 1 if value is None or value < least else min(value, most)

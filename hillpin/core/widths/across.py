@@ -1,0 +1,257 @@
+"""Block layout at all widths of a stretch at once (CSS 2 §8.3.1, §9.4.1, §9.5, §10).
+
+Blocks below one another, floats side by side and lines of text are worked out on arrays with one number for each width:
+the same rules as ``block``, and the same numbers to 1/64 px. What asks for more (flex and grid containers, tables,
+floats that text runs round, positioned boxes) is left to ``single``, which lays a box out at the widths it needs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from ..layout.block.margins import asks_no_height
+from ..layout.boxes import BLOCK, Box
+from ..layout.containing import containing_box, ways_of_positioned
+from ..layout.context import Context
+from ..layout.inline.inline_items import prepare
+from ..layout.sizes.sizing import justification
+from ..styles.values import AUTO_KIND, CALC, Kind
+from .across_flow import FlowAcross
+from .across_lines import lines_across
+from .across_sizes import (
+    EdgesAcross,
+    NotAcrossError,
+    Units,
+    block_size_across,
+    child_percent_basis,
+    edges_across,
+    everywhere,
+    inline_size_across,
+    is_indefinite,
+    larger,
+    part_of,
+    resolve_block,
+)
+from .moving import Moving
+from .strips import Formatting, Inside, Placement, Question, Single, Strip, Strut, Waiting, is_something, joined, plus
+
+
+class Across:
+    """Lays out the boxes of one tree at ``count`` widths."""
+
+    def __init__(self, ctx: Context, root: Box, count: int, single: Single, moving: Moving) -> None:
+        self.ctx, self.root, self.count, self.single, self.moving = ctx, root, count, single, moving
+        self.holders, self.passes = ways_of_positioned(root)
+        self.edges_of: dict[int, tuple[Units, EdgesAcross]] = {}
+
+    def lay_out(self, basis: Units, percent_block: int) -> Strip:
+        """The root in the initial containing block. Raises NotAcrossError where the page must be laid out as a whole."""
+        if not self.is_plain(self.root):
+            raise NotAcrossError
+        strip = self._block(self.root, basis, percent_block, shrink=False)
+        edges = self.edges(self.root, basis)
+        height = self.ctx.height
+        for waiting in strip.waiting:
+            self._place(strip, waiting, Placement(waiting.x, waiting.y, -edges.margin_left, -edges.margin_top, basis, height))
+        return strip
+
+    def _place(self, strip: Strip, waiting: Waiting, placement: Placement) -> None:
+        placed = self.single(Question(waiting.box, 0, 0, placement=placement))
+        strip.parts.append((*placed.bottom, placed))
+
+    def alone(self, question: Question) -> Strip:
+        """A box that is laid out one width at a time. Raises NotAcrossError where it carries boxes that are placed by
+        something around it."""
+        if id(question.box) in self.passes:
+            raise NotAcrossError
+        return self.single(question)
+
+    def edges(self, box: Box, basis: Units) -> EdgesAcross:
+        """A box's edges; kept while the same basis is asked for."""
+        known = self.edges_of.get(id(box))
+        if known is None or known[0] is not basis:
+            found = edges_across(box, basis) if box not in self.moving else self._moving_edges(box, basis)
+            known = self.edges_of[id(box)] = (basis, found)
+        return known[1]
+
+    def _moving_edges(self, box: Box, basis: Units) -> EdgesAcross:
+        names = ("margin_top", "margin_right", "margin_bottom", "margin_left", "top", "right", "bottom", "left")
+        rows = np.zeros((len(names), self.count), np.int64)
+
+        def take(run: slice) -> None:
+            found = edges_across(box, part_of(basis, run))
+            for row, name in zip(rows, names, strict=True):
+                row[run] = getattr(found, name)
+
+        self.by_runs(box, [box], take)
+        still = edges_across(box, 0)
+        return EdgesAcross(rows[0], rows[1], rows[2], rows[3], rows[4], rows[5], rows[6], rows[7], still.auto_left, still.auto_right)
+
+    def by_runs(self, box: Box, boxes: list[Box], take: Callable[[slice], None]) -> None:
+        """Do something for each run of widths over which the styles of some boxes inside a box stay the same."""
+        try:
+            for run in self.moving.runs(boxes):
+                self.moving.put(box, boxes, run.start)
+                take(run)
+        finally:
+            self.moving.back(box, boxes)
+
+    def width(self, box: Box, edges: EdgesAcross, basis: Units, shrink: bool = False) -> Units:
+        """A box's border-box width (``sizing.inline_size``)."""
+        if box not in self.moving and not (shrink and self.moving.boxes_in(box)):
+            return inline_size_across(self.ctx, box, edges, basis, shrink)
+        found = np.zeros(self.count, np.int64)
+
+        def take(run: slice) -> None:
+            found[run] = inline_size_across(self.ctx, box, edges.part(run), part_of(basis, run), shrink)
+
+        self.by_runs(box, self.moving.boxes_in(box), take)
+        return found
+
+    def height(self, box: Box, edges: EdgesAcross, percent_block: int, content: Units) -> tuple[Units, bool]:
+        """A box's border-box height for its content's, and whether it has a height of its own (§10.5 to §10.7)."""
+        if box not in self.moving:
+            has_height = not is_indefinite(resolve_block(box, box.style.height, edges, percent_block))
+            return block_size_across(box, edges, percent_block, content), has_height
+        found, owns = np.zeros(self.count, np.int64), np.zeros(self.count, np.bool_)
+
+        def take(run: slice) -> None:
+            part = edges.part(run)
+            found[run] = block_size_across(box, part, percent_block, part_of(content, run))
+            owns[run] = not is_indefinite(resolve_block(box, box.style.height, part, percent_block))
+
+        self.by_runs(box, [box], take)
+        return found, everywhere(owns)
+
+    def percent_basis(self, box: Box, edges: EdgesAcross, percent_block: int) -> int:
+        """What percentage heights of children are of (§10.5). Raises NotAcrossError where that changes with the width."""
+        if box in self.moving and box.style.height.kind != AUTO_KIND:
+            raise NotAcrossError
+        return child_percent_basis(box, edges, percent_block)
+
+    def is_plain(self, box: Box) -> bool:
+        """Whether a box is a block container that arrays can do, as far as its own style says."""
+        style = box.style
+        limits = (style.height, style.min_height, style.max_height)
+        return (
+            box.kind == BLOCK
+            and box.role != "button"
+            and not box.is_container
+            and style.aspect_ratio is None
+            and id(box) not in self.holders
+            and not any(justification(child) for child in box.children)
+            and all(limit.kind <= CALC or limit.kind in (AUTO_KIND, Kind.NONE) for limit in limits)
+        )
+
+    def block(self, box: Box, basis: Units, percent_block: int, shrink: bool = False) -> Strip:
+        """A box that is a formatting context of its own (``block.layout_block``)."""
+        if self.is_plain(box):
+            try:
+                return self._block(box, basis, percent_block, shrink)
+            except NotAcrossError:
+                pass
+        return self.alone(Question(box, basis, percent_block, None, shrink))
+
+    def _block(self, box: Box, basis: Units, percent_block: int, shrink: bool) -> Strip:
+        edges = self.edges(box, basis)
+        width = self.width(box, edges, basis, shrink)
+        percent = self.percent_basis(box, edges, percent_block)
+        inside = self._inside(box, larger(width - edges.inline, 0), percent, Formatting(), top_open=False)
+        content = larger(inside.height + inside.bottom[0] + inside.bottom[1], 0)
+        if inside.lowest is not None:
+            content = larger(content, inside.lowest)
+        height, _ = self.height(box, edges, percent_block, content + edges.block)
+        return self._strip(box, edges, inside, width, height, content)
+
+    def _strip(self, box: Box, edges: EdgesAcross, inside: Inside, width: Units, height: Units, content: Units) -> Strip:
+        left, top = edges.left, edges.top
+        parts = [(x + left, y + top, strip) for x, y, strip in inside.parts]
+        strip = Strip(
+            box, width, height, parts, inside.lines, left, top, text_right=inside.right + left, content_height=content + edges.block,
+        )  # fmt: skip
+        for one in inside.waiting:
+            waiting = Waiting(one.box, one.x + left, one.y + top)
+            if containing_box(one.box) is not box:
+                strip.waiting.append(waiting)
+                continue
+            style = box.style
+            border_left, border_top = style.border_left_width, style.border_top_width
+            across = larger(width - border_left - style.border_right_width, 0)
+            down = larger(height - border_top - style.border_bottom_width, 0)
+            self._place(strip, waiting, Placement(waiting.x, waiting.y, border_left, border_top, across, down))
+        return strip
+
+    def in_flow(self, box: Box, basis: Units, width: Units, percent_block: int, formatting: Formatting) -> Strip:
+        """A block that shares its parent's formatting context (``block.layout_in_flow``)."""
+        if self.is_plain(box):
+            try:
+                return self._in_flow(box, basis, width, percent_block, formatting)
+            except NotAcrossError:
+                pass
+        if box.has_floats:
+            raise NotAcrossError
+        return self.alone(Question(box, basis, percent_block, width))
+
+    def _in_flow(self, box: Box, basis: Units, width: Units, percent_block: int, formatting: Formatting) -> Strip:
+        edges = self.edges(box, basis)
+        percent = self.percent_basis(box, edges, percent_block)
+        inside = self._inside(box, larger(width - edges.inline, 0), percent, formatting, top_open=not is_something(edges.top))
+        if inside.lowest is not None and (np.asarray(inside.lowest) > inside.height).any():
+            raise NotAcrossError
+        content, bottom = inside.height, inside.bottom
+        if is_something(edges.bottom) or inside.cleared_at_end or (is_something(edges.top) and inside.through):
+            content, bottom = content + bottom[0] + bottom[1], (0, 0)
+        height, has_height = self.height(box, edges, percent_block, content + edges.block)
+        if has_height:
+            bottom = (0, 0)
+        limited = np.asarray(height != content + edges.block)
+        if limited.any():
+            bottom = (np.where(limited, 0, bottom[0]), np.where(limited, 0, bottom[1]))
+        strip = self._strip(box, edges, inside, width, height, content)
+        strip.through = inside.through and not is_something(height) and not is_something(edges.block)
+        strip.bottom = plus(bottom, edges.margin_bottom)
+        return strip
+
+    def _inside(self, box: Box, width: Units, percent_block: int, formatting: Formatting, top_open: bool) -> Inside:
+        """What is in a block container (``block.lay_inside``)."""
+        if box.has_inline_children:
+            return lines_across(self, box, width)
+        if box.has_outside_marker and not box.children:
+            raise NotAcrossError
+        inside = FlowAcross(self, box, width, percent_block, formatting, top_open).run()
+        if box.has_outside_marker and inside.through:
+            raise NotAcrossError
+        return inside
+
+    # Margins
+
+    def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> tuple[Strut, bool, Strut]:
+        """The margins that adjoin a block's top margin, whether they go through it, and those that say where it stands
+        (``block.top_margins``)."""
+        edges = self.edges(box, basis)
+        strut = plus((0, 0), edges.margin_top)
+        if box.is_bfc_root or box.kind != BLOCK or is_something(edges.top):
+            return strut, False, strut
+        if box.has_inline_children:
+            if box.has_outside_marker or prepare(self.ctx, box).has_lines:
+                return strut, False, strut
+        else:
+            inner = larger(self.width(box, edges, basis) - edges.inline, 0) if box.children else 0
+            after_float = False
+            for child in box.children:
+                if child.is_floating:
+                    after_float = True
+                    continue
+                if child.is_out_of_flow:
+                    continue
+                if child.style.clear != "none" and (after_float or formatting.had_floats):
+                    return strut, False, strut
+                inner_strut, through, _ = self.top_margins(child, inner, formatting)
+                strut = joined(strut, inner_strut)
+                if not through:
+                    return strut, False, strut
+        if not (is_something(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
+            return plus(strut, edges.margin_bottom), True, strut
+        return strut, False, strut

@@ -1,0 +1,96 @@
+"""Styles that change with the viewport's width, as they are at every width of a stretch."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..layout.boxes import Box
+from ..styles.media import Viewport
+from ..styles.resolve import NOT_COMPARED, StyleResolver
+from ..styles.style import ComputedStyle
+
+WIDTH = 2
+"""In ``uses_viewport``: that a style depends on the viewport's width."""
+PROBES = 33
+"""Widths at which it is looked for what of a style changes."""
+
+
+class Moving:
+    """The moving styles of one tree from ``low`` to ``high`` (CSS px). A style object stands for one width at a time:
+    ``put`` brings those of a box and what is inside to a width, ``back`` to where the tree stands."""
+
+    def __init__(self, resolver: StyleResolver, boxes: Iterable[Box], low: int, high: int, height: int) -> None:
+        """The styles of some boxes, at a viewport height in CSS px."""
+        styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
+        self.styles: dict[int, ComputedStyle] = styles
+        self.states: dict[int, list[dict[str, Any]]] = {key: [] for key in styles}
+        self.changes: dict[int, NDArray[np.bool_]] = {}
+        self.inside: dict[int, list[Box]] = {}
+        self.home: dict[int, dict[str, Any]] = {key: style.__dict__ for key, style in styles.items()}
+        if not styles:
+            return
+        stood = resolver.environment.viewport
+        for width in range(low, high + 1):
+            resolver.move_to(Viewport(width, height))
+            for key, style in styles.items():
+                self.states[key].append(dict(style.__dict__))
+        resolver.move_to(stood)
+        self.home = {key: style.__dict__ for key, style in styles.items()}
+        for key, states in self.states.items():
+            self.changes[key] = _changes(states)
+
+    def __contains__(self, box: Box) -> bool:
+        return id(box.style) in self.styles
+
+    def boxes_in(self, box: Box) -> list[Box]:
+        """The boxes with moving styles in a box, itself included."""
+        known = self.inside.get(id(box))
+        if known is None:
+            known = self.inside[id(box)] = [one for one in box.walk() if one in self] if self.styles else []
+        return known
+
+    def runs(self, boxes: list[Box]) -> list[slice]:
+        """Runs of widths over which the styles of some boxes stay the same, as places from the first width."""
+        keys = {id(box.style) for box in boxes} & self.styles.keys()
+        changed = np.logical_or.reduce([self.changes[key] for key in keys])
+        begins = [0, *(np.flatnonzero(changed[1:]) + 1).tolist()]
+        return [slice(begin, end) for begin, end in zip(begins, [*begins[1:], len(changed)], strict=True)]
+
+    def put(self, box: Box, boxes: list[Box], place: int) -> None:
+        """Bring boxes inside a box to the width at a place; what is remembered of them and round them in the box goes."""
+        for one in boxes:
+            one.style.__dict__ = self.states[id(one.style)][place]
+        _forget(box, boxes)
+
+    def back(self, box: Box, boxes: list[Box]) -> None:
+        """Bring boxes inside a box back to where the tree stands."""
+        for one in boxes:
+            one.style.__dict__ = self.home[id(one.style)]
+        _forget(box, boxes)
+
+
+def _forget(box: Box, boxes: list[Box]) -> None:
+    forgotten: set[int] = set()
+    for one in boxes:
+        node: Box | None = one
+        while node is not None and id(node) not in forgotten:
+            forgotten.add(id(node))
+            node.forget()
+            node = node.parent if node is not box else None
+
+
+def _changes(states: list[dict[str, Any]]) -> NDArray[np.bool_]:
+    """At which places a style is another one than at the place before."""
+    step = max(len(states) // PROBES, 1)
+    probes = [*states[::step], states[-1]]
+    first = probes[0]
+    names = [
+        name for name in first
+        if name not in NOT_COMPARED and not name.startswith("_") and any(probe.get(name) != first[name] for probe in probes)
+    ]  # fmt: skip
+    values = [tuple(state[name] for name in names) for state in states]
+    return np.array([place == 0 or values[place] != values[place - 1] for place in range(len(values))])

@@ -1,0 +1,295 @@
+"""From laid-out pages to tables of rectangles: one row an element, in 1/64 px of the page.
+
+Fragments that are on a line between two widths are only noted while the widths are walked; their rectangles are worked
+out for all widths of a line at once at the end.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..layout.boxes import Box, edges_of
+from ..layout.context import Context
+from ..layout.fragments import Fragment
+from ..layout.geometry import Collector, Scroller
+from ..layout.matrix import Matrix
+from ..page import Page
+from .blend import BlendedFragment, Span, flat_of, has_end, owner_of
+
+Table = NDArray[np.int32]
+ABSENT = -(2**30)
+"""Stands in every column for an element that makes no box."""
+
+FURTHEST = 2**29
+"""Numbers beyond this, in 1/64 px, are kept as this: no page is 8 million px wide."""
+
+COLUMNS = 7
+"""Left, top, right, bottom; where its text ends at the right, where generated boxes in it do, and how far down its content
+reaches (only where that is below its own bottom)."""
+
+
+@dataclass(slots=True)
+class _Plan:
+    """How the rows of one shape of fragment come together into elements."""
+
+    order: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    elements: NDArray[np.int64]
+    """Indexes of the elements that have boxes, one for each start."""
+    texts: _Ends
+    contents: _Ends
+    generated: _Ends
+
+
+@dataclass(slots=True)
+class _Ends:
+    """Rows of one kind by element, where each element's begin, and the elements' indexes."""
+
+    rows: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    elements: NDArray[np.int64]
+
+
+@dataclass(slots=True)
+class _Noted:
+    """At which widths and where on the page a span's fragment stands: (width, x, y) each."""
+
+    span: Span
+    places: list[tuple[int, int, int]] = field(default_factory=list)
+
+
+class Tables:
+    """Makes the tables of one stretch of widths, from ``low`` to ``high``: (widths, elements, 7).
+
+    ``elements`` are the indexes of those in it, ascending, and ``place`` says where each of the page's stands among them.
+    """
+
+    def __init__(self, page: Page, low: int, high: int, inside: Box | None = None) -> None:
+        self.low = low
+        count = len(page.document.elements)
+        self.elements = np.arange(count) if inside is None else _elements_in(inside)
+        self.place = np.full(count, -1)
+        self.place[self.elements] = np.arange(len(self.elements))
+        # One number at all widths is read and written more often than all numbers at one width.
+        self.rows: Table = np.full((len(self.elements), COLUMNS, high - low + 1), ABSENT, np.int32).transpose(2, 0, 1)
+        self.takes_fragments = True
+        """False where boxes are moved after layout, so that a fragment alone does not say where its inside is."""
+        self.plans: dict[bytes, _Plan] = {}
+        self.noted: dict[int, _Noted] = {}
+        self.owners: dict[int, int] = {}
+
+    def collect(self, width: int, ctx: Context, root: Fragment) -> None:
+        """Take in one layout of a page by the way of rectangles in page coordinates, transforms and all."""
+        collector = _ExtentCollector(ctx)
+        collector.collect(root)
+        table = self.rows[width - self.low]
+        for element, rect in collector.rects.items():
+            if element not in collector.shapes:
+                table[element.index, :4] = (_units(rect.x), _units(rect.y), _units(rect.x + rect.width), _units(rect.y + rect.height))
+        for (index, column), end in collector.ends.items():
+            table[index, column] = min(end, FURTHEST)
+
+    def write(self, width: int, root: Fragment, left: int, top: int) -> None:
+        """Take in one layout of a box that stands at a place."""
+        stack = [(root, left, top)]
+        table = self.rows[width - self.low]
+        while stack:
+            fragment, x, y = stack.pop()
+            if isinstance(fragment, BlendedFragment) and fragment.span is not None:
+                span = fragment.span
+                noted = self.noted.get(id(span))
+                if noted is None:
+                    noted = self.noted[id(span)] = _Noted(span)
+                noted.places.append((width, x, y))
+                continue
+            self._own(table, fragment, x, y)
+            for dx, dy, child in fragment.children:
+                stack.append((child, x + dx, y + dy))
+
+    def fill(self, span: Span, low: int, high: int, left: int, top: int) -> None:
+        """Take in all widths from ``low`` to ``high`` of a box that is on a line between a span's ends."""
+        noted = self.noted.setdefault(id(span), _Noted(span))
+        noted.places += [(width, left, top) for width in range(low, high + 1)]
+
+    def finish(self) -> Table:
+        """Work out what was noted, and give the table."""
+        for noted in self.noted.values():
+            self._blended(noted)
+        self.noted.clear()
+        return self.rows
+
+    def _own(self, table: Table, fragment: Fragment, x: int, y: int) -> None:
+        """What a fragment shows of itself, without its children."""
+        box = fragment.box
+        element = box.element
+        if element is not None and box.pseudo is None:
+            if element.index < 0:
+                return
+            _unite(table, self.place[element.index], x, y, x + fragment.width, y + fragment.height)
+            if has_end(fragment):
+                self._reach(table, box, 6, y + fragment.content_height)
+        else:
+            self._reach(table, box, 5, x + fragment.width)
+        if has_end(fragment):
+            self._reach(table, box, 4, x + fragment.text_right)
+        for row_box, dx, dy, width, height in fragment.row_offsets:
+            if row_box.element is not None:
+                _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height)
+        for item in fragment.inlines:
+            inside = item.box.element
+            if inside is not None and item.box.pseudo is None:
+                _unite(table, self.place[inside.index], x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
+            else:
+                self._reach(table, item.box, 5, x + item.x + item.width)
+
+    def _reach(self, table: Table, box: Box, column: int, end: int) -> None:
+        index = self.owners.get(id(box))
+        if index is None:
+            owner = owner_of(box)
+            index = self.owners[id(box)] = int(self.place[owner]) if owner >= 0 else -1
+        if index >= 0 and table[index, column] < end:
+            table[index, column] = min(end, FURTHEST)
+
+    def _blended(self, noted: _Noted) -> None:
+        """The rectangles of a span at all widths that were noted (CSSOM View §6)."""
+        span = noted.span
+        a, b = flat_of(span.a.fragment), flat_of(span.b.fragment)
+        whole = span.high - span.low
+        places = np.array(noted.places, np.int64)
+        parts = (places[:, 0] - span.low)[:, np.newaxis, np.newaxis]
+        rows = (a.rows * (whole - parts) + b.rows * parts + whole // 2) // whole
+        rows[:, :, 0] += places[:, 1, np.newaxis]
+        rows[:, :, 1] += places[:, 2, np.newaxis]
+        plan = self._plan(a.ids)
+        at = (places[:, 0] - self.low)[:, np.newaxis]
+        if len(plan.elements):
+            self._put(at, plan, rows[:, plan.order])
+        for column, ends, first in ((4, plan.texts, 0), (5, plan.generated, 0), (6, plan.contents, 1)):
+            if len(ends.elements):
+                found = np.maximum.reduceat(rows[:, ends.rows, first] + rows[:, ends.rows, first + 2], ends.starts, axis=1)
+                places = self.place[ends.elements]
+                self.rows[at, places, column] = np.maximum(self.rows[at, places, column], np.minimum(found, FURTHEST))
+
+    def _put(self, at: NDArray[np.int64], plan: _Plan, own: NDArray[np.int64]) -> None:
+        x, y, width, height = (own[:, :, number] for number in range(4))
+        if len(plan.order) == len(plan.elements):
+            sides = [x, y, x + width, y + height]
+        else:
+            empty = (width == 0) & (height == 0)
+            big = 2**40
+            sides = [
+                np.minimum.reduceat(np.where(empty, big, x), plan.starts, axis=1),
+                np.minimum.reduceat(np.where(empty, big, y), plan.starts, axis=1),
+                np.maximum.reduceat(np.where(empty, -big, x + width), plan.starts, axis=1),
+                np.maximum.reduceat(np.where(empty, -big, y + height), plan.starts, axis=1),
+            ]
+            first = (x[:, plan.starts], y[:, plan.starts])
+            sides = [np.where(np.abs(side) >= big, first[number % 2], side) for number, side in enumerate(sides)]
+        sides = [np.clip(side, -FURTHEST, FURTHEST) for side in sides]
+        places = self.place[plan.elements]
+        if (self.rows[at, places, 0] == ABSENT).all():
+            for number, side in enumerate(sides):
+                self.rows[at, places, number] = side
+            return
+        for row, width_at in enumerate(at[:, 0]):
+            for place, index in enumerate(places):
+                _unite(self.rows[width_at], int(index), *(int(side[row, place]) for side in sides))
+
+    def _plan(self, ids: NDArray[np.int64]) -> _Plan:
+        key = ids.tobytes()
+        known = self.plans.get(key)
+        if known is None:
+            known = self.plans[key] = _planned(ids)
+        return known
+
+
+def table_at(page: Page, width: int, height: int) -> Table:
+    """The table of one width, laid out for itself: (elements, 7)."""
+    tables = Tables(page, width, width)
+    step = page.step(width, height, None)
+    if is_bent(step.tree.root):
+        tables.collect(width, step.ctx, step.root)
+    else:
+        edges = edges_of(step.root.box, step.ctx.width)
+        tables.write(width, step.root, edges.margin_left, edges.margin_top)
+    table: Table = tables.finish()[0]
+    return table
+
+
+def _elements_in(box: Box) -> NDArray[np.int64]:
+    """The indexes of the elements that have boxes in a box, and of the one that it stands in."""
+    found = {one.element.index for one in box.walk() if one.element is not None} | {owner_of(box)}
+    return np.array(sorted(index for index in found if index >= 0), np.int64)
+
+
+def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
+    """Take a rectangle into an element's; empty ones count only where all are empty."""
+    row = table[index]
+    left, top, right, bottom = (min(max(side, -FURTHEST), FURTHEST) for side in (left, top, right, bottom))
+    if row[0] == ABSENT:
+        row[:4] = left, top, right, bottom
+    elif left == right and top == bottom:
+        return
+    elif row[0] == row[2] and row[1] == row[3]:
+        row[:4] = left, top, right, bottom
+    else:
+        row[:4] = min(row[0], left), min(row[1], top), max(row[2], right), max(row[3], bottom)
+
+
+def is_bent(root: Box) -> bool:
+    """Whether boxes in a tree are moved after layout, by transforms or by sticking, so that a fragment alone does not say
+    where its inside is."""
+    return any(
+        style.transform or style.translate or style.rotate or style.scale or style.position == "sticky"
+        for style in {id(box.style): box.style for box in root.walk()}.values()
+    )
+
+
+def _units(value: float) -> int:
+    return round(max(min(value, 2**22), -(2**22)) * 64)
+
+
+def _planned(ids: NDArray[np.int64]) -> _Plan:
+    kinds, indexes = ids & 7, ids >> 3
+    own = np.flatnonzero((indexes >= 0) & (kinds < 3))
+    order = own[np.argsort(indexes[own], kind="stable")]
+    elements, starts = np.unique(indexes[order], return_index=True)
+    return _Plan(order, starts, elements, _ends(ids, (3, 5)), _ends(ids, (3,)), _ends(ids, (4,)))
+
+
+def _ends(ids: NDArray[np.int64], kinds: tuple[int, ...]) -> _Ends:
+    found = np.flatnonzero((ids >= 0) & np.isin(ids & 7, kinds))
+    found = found[np.argsort(ids[found] >> 3, kind="stable")]
+    elements, starts = np.unique(ids[found] >> 3, return_index=True)
+    return _Ends(found, starts, elements)
+
+
+class _ExtentCollector(Collector):
+    """A collector that also notes how far texts and generated boxes reach (transforms left out)."""
+
+    def __init__(self, ctx: Context) -> None:
+        super().__init__(ctx)
+        self.ends: dict[tuple[int, int], int] = {}
+
+    def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
+        box = fragment.box
+        super()._visit(fragment, x, y, matrix, scroller, clipped)
+        index = owner_of(box)
+        is_own = box.element is not None and box.pseudo is None
+        reaches = has_end(fragment)
+        if not is_own:
+            self._reach(index, 5, x + fragment.width)
+        elif reaches:
+            self._reach(index, 6, y + fragment.content_height)
+        if reaches:
+            self._reach(index, 4, x + fragment.text_right)
+        for item in fragment.inlines:
+            if item.box.element is None or item.box.pseudo is not None:
+                self._reach(owner_of(item.box), 5, x + item.x + item.width)
+
+    def _reach(self, index: int, column: int, end: int) -> None:
+        if index >= 0:
+            self.ends[index, column] = max(self.ends.get((index, column), ABSENT), end)

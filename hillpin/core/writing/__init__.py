@@ -1,0 +1,18 @@
+"""What Write shows and does beside the code.
+
+``margin_notes`` (with ``note_values`` and ``why_dead``), ``dimension_rows``, ``hill_of``; ``edit_sheet`` takes an edit
+inside one rule into the page at hand; ``explain`` says how a number comes about, ``as_text`` and ``as_json`` write it,
+``working_comments`` keep it as a comment; ``browser_faces`` says which fonts a browser must measure.
+"""
+
+from .dead import why_dead
+from .dimension_rows import dimension_rows
+from .edit import edit_sheet
+from .explanation import QUANTITIES, Quantity, explain
+from .fonts_wanted import browser_faces
+from .hill import Hill, HillPoint, hill_of, simplified
+from .notes import margin_notes, pseudo_of
+from .working_comments import comment_of, refreshed, with_comment
+from .working_text import as_json, as_text
+
+__all__ = ["QUANTITIES", "Hill", "HillPoint", "Quantity", "as_json", "as_text", "browser_faces", "comment_of", "dimension_rows", "edit_sheet", "explain", "hill_of", "margin_notes", "pseudo_of", "refreshed", "simplified", "why_dead", "with_comment"]

@@ -1,0 +1,194 @@
+"""Answers to "how does this number come about": the recorded sums of a box joined up to the viewport."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from ..errors import InputError
+from ..layout import Box, Fragment, containing_box
+from ..markup import Element
+from ..page import Layout, Page
+from ..units import to_px
+from ..working import Source, Sum, Sums, Term, add_edges, declared, name_of
+
+Quantity = Literal["width", "height", "x", "y"]
+QUANTITIES: tuple[Quantity, ...] = ("width", "height", "x", "y")
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One line on paper: sign, amount and running total in CSS px, what it is, and where it stands."""
+
+    operation: str
+    amount: float
+    total: float
+    label: str
+    file: str | None
+    line: int | None
+    rule: str | None
+    index: int | None
+
+
+@dataclass(slots=True)
+class Explanation:
+    """The working of one number of one element."""
+
+    index: int
+    name: str
+    of: Quantity
+    viewport: int
+    value: float
+    steps: list[Step]
+    modelled: bool
+    inside: float | None = None
+    """For a width or height: the content box's."""
+    inside_steps: list[Step] = field(default_factory=list)
+    reason: str = ""
+    """Why there is no sum, where there is none."""
+
+
+def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str = "") -> Explanation:
+    """The working of a number of an element, or of its ``before`` or ``after``, in a layout made with ``record=True``.
+
+    Raises InputError where the layout was not recorded or the quantity has no working.
+    """
+    sums = layout.sums
+    if sums is None or of not in QUANTITIES:
+        raise InputError(f"There is no working of {of}; ask for width, height, x or y.")
+    quantity: Quantity = of
+    made = layout.generated.get((element, pseudo)) if pseudo else None
+    rect = made.rect if made is not None else layout.rects.get(element) if not pseudo else None
+    modelled = element not in layout.unmodelled_elements
+    name = f"{element.name()}::{pseudo}" if pseudo else element.name()
+    answer = Explanation(element.index, name, quantity, layout.viewport.width, 0.0, [], modelled)
+    if rect is None:
+        answer.reason = f"{name} makes no box here."
+        return answer
+    answer.value = getattr(rect, quantity)
+    found = layout.fragments.get(element) if made is None else (made.fragment, made.x, made.y) if made.fragment is not None else None
+    if found is None:
+        answer.reason = "An inline box is as long as its text, and as high as its font."
+        answer.steps = [Step("start", answer.value, answer.value, "the text inside", page.path, element.line, None, element.index)]
+        return answer
+    fragment = found[0]
+    total = _Chains(sums, layout, page).sum_of(fragment.box, quantity)
+    wanted = answer.value
+    answer.steps = steps_of(total)
+    if to_px(total.total) != wanted:
+        answer.steps.append(_last_step(fragment.box, to_px(total.total), wanted))
+    if quantity in ("width", "height"):
+        _inside(answer, fragment)
+    return answer
+
+
+def _last_step(box: Box, reached: float, wanted: float) -> Step:
+    """From the layout's rectangle to the one around what transforms make of it (css-transforms-1 §3), if there is one."""
+    node: Box | None = box
+    while node is not None:
+        for name in ("transform", "translate", "rotate", "scale"):
+            if getattr(node.style, name):
+                source = declared(node, name)
+                label = f"{name} of {name_of(node)}"
+                return Step("add", wanted - reached, wanted, label, source.file, source.line, source.rule, source.index)
+        node = node.parent
+    return Step("add", wanted - reached, wanted, "as laid out", None, None, "layout", None)
+
+
+def _inside(answer: Explanation, fragment: Fragment) -> None:
+    """From the border box to the content box."""
+    inner = Sum("inside").start(fragment.width if answer.of == "width" else fragment.height, answer.of)
+    sides = ("left", "right") if answer.of == "width" else ("top", "bottom")
+    add_edges(inner, fragment.box, fragment.edges(), sides, -1)
+    answer.inside_steps = steps_of(inner)
+    answer.inside = max(to_px(inner.total), 0.0)
+
+
+def steps_of(total: Sum) -> list[Step]:
+    """A sum's terms with running totals, in CSS px."""
+    steps: list[Step] = []
+    running = 0
+    for term in total.terms:
+        if term.operation == "add":
+            running += term.amount
+        elif term.operation != "note":
+            running = term.amount
+        source = term.source
+        steps.append(
+            Step(term.operation, to_px(term.amount), to_px(running), term.label, source.file, source.line, source.rule, source.index)
+        )
+    return steps
+
+
+class _Chains:
+    """Sums that begin inside a parent, continued upwards to where the number is given."""
+
+    def __init__(self, sums: Sums, layout: Layout, page: Page) -> None:
+        self.sums = sums
+        self.layout = layout
+        self.page = page
+
+    def sum_of(self, box: Box, quantity: Quantity) -> Sum:
+        """The whole sum of a quantity of a box."""
+        if quantity in ("x", "y"):
+            return self._place(box, quantity)
+        if quantity == "width":
+            return self._width(box)
+        found = self.sums.read(box, "height")
+        return Sum("height", list(found.terms)) if found is not None else Sum("height")
+
+    def _width(self, box: Box) -> Sum:
+        found = self.sums.read(box, "width")
+        if found is None:
+            return Sum("width")
+        if not found.from_parent:
+            return Sum("width", list(found.terms))
+        room = self._room_in(box.parent, found.terms[0])
+        return Sum("width", room + list(found.terms[1:]))
+
+    def _room_in(self, parent: Box | None, first: Term) -> list[Term]:
+        """The terms that give a parent's content width; the first term where they do not come to it."""
+        if parent is None:
+            return [Term("start", first.amount, "viewport", Source(rule="the initial containing block"))]
+        total = self._width(parent)
+        fragment = self._fragment(parent)
+        if not total.terms and parent.element is None and parent.parent is not None:
+            return self._room_in(parent.parent, first)
+        if fragment is not None:
+            add_edges(total, parent, fragment.edges(), ("left", "right"), -1)
+        return total.terms if total.total == first.amount else [first]
+
+    def _fragment(self, box: Box) -> Fragment | None:
+        element = box.element
+        found = self.layout.fragments.get(element) if element is not None else None
+        return found[0] if found is not None and found[0].box is box else None
+
+    def _place(self, box: Box, quantity: Quantity) -> Sum:
+        """From the page's edge: the place of what the sum counts from, then the sum's terms."""
+        found = self.sums.read(box, quantity)
+        total = Sum(quantity)
+        if found is None:
+            return total
+        base = 0 if (own := self._position(box)) is None else own[0 if quantity == "x" else 1] - found.total
+        around = self._counted_from(box)
+        total.start(base, f"{name_of(around)}, from the page's edge" if around is not None and base else "the page's edge")
+        total.terms += list(found.terms[1:]) if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
+        return total
+
+    def _position(self, box: Box) -> tuple[int, int] | None:
+        """Where a box stands in the page, in 1/64 px."""
+        if box.element is None:
+            return None
+        if box.pseudo is not None:
+            made = self.layout.generated.get((box.element, box.pseudo))
+            return (made.x, made.y) if made is not None else None
+        found = self.layout.fragments.get(box.element)
+        return found[1:] if found is not None else None
+
+    def _counted_from(self, box: Box) -> Box | None:
+        if box.is_out_of_flow:
+            return containing_box(box)
+        parent = box.parent
+        while parent is not None and parent.element is None and parent.parent is not None:
+            parent = parent.parent
+        return parent

@@ -1,0 +1,250 @@
+"""What a declaration comes to, in the words of a margin note: one reader a property."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ..layout import FLEX, GRID, Edges, Fragment
+from ..markup import Element
+from ..page import Layout
+from ..shown import px, units
+from ..styles import ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
+
+
+@dataclass(slots=True)
+class Target:
+    """The element whose numbers a rule's declarations are noted with."""
+
+    element: Element
+    style: ComputedStyle
+    fragment: Fragment
+    edges: Edges
+    layout: Layout
+    pseudo: str = ""
+
+
+_COLOURS = {"color": "color", "background-color": "background_color", "background": "background_color", **{f"border-{side}-color": f"border_{side}_color" for side in ("top", "right", "bottom", "left")}, "border-color": "border_top_color"}
+_OF_PARENT = frozenset(
+    ["width", "min-width", "max-width", "margin", "padding", "left", "right", "text-indent"]
+    + [f"{prop}-{side}" for prop in ("margin", "padding") for side in ("top", "right", "bottom", "left", "inline", "block")]
+)
+"""Properties whose percentages are of the containing block's width (css-box-4, css-sizing-3 §5.1)."""
+
+
+def colour_of(declaration: Declaration, target: Target) -> str:
+    """The colour that a declaration comes to, as ``#rrggbb`` with its alpha where it is not opaque."""
+    field = _COLOURS.get(declaration.name)
+    value = getattr(target.style, field) if field is not None else None
+    if field is not None and value == "currentcolor":
+        value = target.style.color
+    if not isinstance(value, tuple) or len(value) != 4 or (declaration.name == "background" and value[3] == 0):
+        return ""
+    return _hex(value)
+
+
+def _hex(colour: tuple[float, ...]) -> str:
+    """A colour as ``#rrggbb``, with its alpha where it is not opaque."""
+    red, green, blue, alpha = colour
+    text = "#" + "".join(f"{round(part * 255):02x}" for part in (red, green, blue))
+    return text if alpha >= 1 else f"{text}{round(alpha * 255):02x}"
+
+
+_WITHOUT_COLOURS = frozenset(["font", "font-family", "grid-area", "grid-template-areas", "animation-name", "content", "container-name", "grid-template"])
+"""Properties whose words may be the names of colours and are none."""
+MOST_SWATCHES = 8
+
+
+def swatches_of(declaration: Declaration, target: Target) -> tuple[str, ...]:
+    """Every colour that a declaration names, in gradients and shadows too; of variables, the one that comes out."""
+    if declaration.name in _WITHOUT_COLOURS or declaration.name.startswith("--"):
+        return ()
+    found: dict[str, None] = {}
+    stack = list(reversed(tokens_of(declaration.text)))
+    while stack and len(found) < MOST_SWATCHES:
+        token = stack.pop()
+        colour = read_color(token) if token.type in ("ident", "hash", "function") else None
+        if colour == "currentcolor":
+            colour = target.style.color
+        if isinstance(colour, tuple) and len(colour) == 4:
+            found[_hex(colour)] = None
+        elif token.type == "function" and token.lower_name != "url":
+            stack.extend(reversed(token.arguments))
+    return tuple(found)
+
+
+def of_what(name: str, target: Target) -> str:
+    """What a percentage is of."""
+    if name in _OF_PARENT:
+        return f", of {units(target.fragment.basis)}"
+    if name in ("gap", "row-gap", "column-gap", "grid-gap", "grid-template-columns"):
+        return f", of {units(max(target.fragment.width - target.edges.inline, 0))}"
+    if name == "font-size" and target.style.parent is not None:
+        return f", of {px(float(target.style.parent.font_size))}"
+    if name == "line-height":
+        return f", of {px(float(target.style.font_size))}"
+    return ""
+
+
+def value_text(declaration: Declaration, target: Target) -> tuple[str, str | None]:
+    name = declaration.name
+    if name in ("width", "height"):
+        used = target.fragment.width if name == "width" else target.fragment.height
+        around = target.edges.inline if name == "width" else target.edges.block
+        inner = used if target.style.box_sizing == "border-box" else used - around
+        return units(max(inner, 0)), name
+    if name in ("max-width", "min-width", "max-height", "min-height"):
+        return _limit_text(name, target), name.split("-")[1]
+    reader = _READERS.get(name)
+    return (reader(target), None) if reader is not None else ("", None)
+
+
+def _limit_text(name: str, target: Target) -> str:
+    bound, axis = name.split("-")
+    length: Length = getattr(target.style, name.replace("-", "_"))
+    if length.kind > Kind.CALC:
+        return "none" if length.kind == Kind.NONE else "auto"
+    space = target.fragment.basis
+    limit = length.resolve(space if axis == "width" else 0)
+    used = target.fragment.width if axis == "width" else target.fragment.height
+    around = target.edges.inline if axis == "width" else target.edges.block
+    inner = used if target.style.box_sizing == "border-box" else used - around
+    reached = inner == limit
+    words = {("max", True): "reached", ("max", False): "not reached", ("min", True): "holds it", ("min", False): "not needed"}
+    return f"{units(limit)}, {words[bound, reached]}"
+
+
+def _sides(prefix: str, target: Target) -> str:
+    """Four sides in the shortest words: ``24 each side``, ``16, then 34.70``."""
+    values = [getattr(target.edges, f"{prefix}_{side}") for side in ("top", "right", "bottom", "left")]
+    if prefix == "margin":
+        values[1], values[3] = _auto_margins(target, values[1], values[3])
+    top, right, bottom, left = values
+    if top == right == bottom == left:
+        return f"{units(top)} each side" if top else "0"
+    if top == bottom and left == right:
+        return f"{units(top)}, then {units(right)}"
+    return " ".join(units(value) for value in values)
+
+
+def _auto_margins(target: Target, right: int, left: int) -> tuple[int, int]:
+    edges = target.edges
+    box = target.fragment.box
+    if not (edges.auto_left or edges.auto_right) or box.parent is None or not box.is_block_level:
+        return right, left
+    free = max(target.fragment.basis - target.fragment.width - left - right, 0)
+    if edges.auto_left and edges.auto_right:
+        return free - free // 2, free // 2
+    return (free, left) if edges.auto_right else (right, free)
+
+
+def _side(prefix: str, side: str) -> Callable[[Target], str]:
+    def read(target: Target) -> str:
+        values = {name: getattr(target.edges, f"{prefix}_{name}") for name in ("top", "right", "bottom", "left")}
+        if prefix == "margin":
+            values["right"], values["left"] = _auto_margins(target, values["right"], values["left"])
+        return units(values[side])
+
+    return read
+
+
+def _pair(prefix: str, sides: tuple[str, str]) -> Callable[[Target], str]:
+    first, second = _side(prefix, sides[0]), _side(prefix, sides[1])
+
+    def read(target: Target) -> str:
+        one, two = first(target), second(target)
+        return f"{one} each side" if one == two and one != "0" else one if one == two else f"{one}, then {two}"
+
+    return read
+
+
+def _line_height(target: Target) -> str:
+    height = target.style.line_height
+    if height is None:
+        return "normal"
+    return px(height.value * target.style.font_size if isinstance(height, Number) else height)
+
+
+def _inset(side: str) -> Callable[[Target], str]:
+    def read(target: Target) -> str:
+        length: Length = getattr(target.style, side)
+        if length.is_auto:
+            return "auto"
+        return units(length.units) if length.kind == Kind.FIXED else ""
+
+    return read
+
+
+def _gap(prop: str) -> Callable[[Target], str]:
+    def read(target: Target) -> str:
+        inner = max(target.fragment.width - target.edges.inline, 0)
+        lengths = {"row-gap": target.style.row_gap, "column-gap": target.style.column_gap}
+        values = [units(length.resolve(inner)) for name, length in lengths.items() if prop in ("gap", "grid-gap", name)]
+        return values[0] if len(set(values)) == 1 else f"{values[0]}, then {values[1]}"
+
+    return read
+
+
+def _display(target: Target) -> str:
+    """``3 tracks, 2 rows`` for a grid, ``4 items on 2 lines`` for a flex container."""
+    tracks, kind = target.fragment.tracks, target.fragment.box.kind
+    if kind == GRID and isinstance(tracks, tuple):
+        across, down = (sum(1 for t in axis.tracks if not t.collapsed) for axis in tracks)
+        return f"{across} {'column' if across == 1 else 'columns'}, {down} {'row' if down == 1 else 'rows'}"
+    if kind == FLEX and isinstance(tracks, tuple):
+        lines = tracks[1]
+        count = sum(len(line.items) for line in lines)
+        on = "" if len(lines) < 2 else f" on {len(lines)} lines"
+        return f"{count} {'item' if count == 1 else 'items'}{on}"
+    return ""
+
+
+def _tracks(position: int) -> Callable[[Target], str]:
+    def read(target: Target) -> str:
+        tracks = target.fragment.tracks
+        if target.fragment.box.kind != GRID or not isinstance(tracks, tuple):
+            return ""
+        return " | ".join(units(track.base) for track in tracks[position].tracks if not track.collapsed)
+
+    return read
+
+
+def _flex(target: Target) -> str:
+    """The used main size of a flex item."""
+    parent = target.fragment.box.parent
+    if parent is None or parent.kind != FLEX:
+        return ""
+    is_row = parent.style.flex_direction.startswith("row")
+    return f"{units(target.fragment.width if is_row else target.fragment.height)} {'wide' if is_row else 'high'}"
+
+
+_READERS: dict[str, Callable[[Target], str]] = {
+    "gap": _gap("gap"),
+    "grid-gap": _gap("grid-gap"),
+    "row-gap": _gap("row-gap"),
+    "column-gap": _gap("column-gap"),
+    "display": _display,
+    "grid-template-columns": _tracks(0),
+    "grid-template-rows": _tracks(1),
+    "grid-template": _tracks(0),
+    "flex": _flex,
+    "flex-basis": _flex,
+    "font-size": lambda target: px(float(target.style.font_size)),
+    "font": lambda target: f"{px(float(target.style.font_size))} on {_line_height(target)}",
+    "line-height": _line_height,
+    "letter-spacing": lambda target: px(float(target.style.letter_spacing)),
+    "word-spacing": lambda target: px(float(target.style.word_spacing)),
+    "text-indent": lambda target: units(target.style.text_indent.resolve(target.fragment.width - target.edges.inline)),
+    "margin": lambda target: _sides("margin", target),
+    "padding": lambda target: _sides("padding", target),
+    "border": lambda target: _sides("border", target),
+    "border-width": lambda target: _sides("border", target),
+    "margin-inline": _pair("margin", ("left", "right")),
+    "margin-block": _pair("margin", ("top", "bottom")),
+    "padding-inline": _pair("padding", ("left", "right")),
+    "padding-block": _pair("padding", ("top", "bottom")),
+    **{f"margin-{side}": _side("margin", side) for side in ("top", "right", "bottom", "left")},
+    **{f"padding-{side}": _side("padding", side) for side in ("top", "right", "bottom", "left")},
+    **{f"border-{side}": _side("border", side) for side in ("top", "right", "bottom", "left")},
+    **{side: _inset(side) for side in ("top", "right", "bottom", "left")},
+}
