@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import gc
 import sys
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
 from typing import Any
@@ -19,22 +19,24 @@ from .files import Changed, Files, FolderFiles, resolve
 from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
+from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature
 from .layout.boxes import Box
 from .layout.context import Context, Walked
 from .layout.entry import Pass, layout_root
 from .layout.fragments import Fragment
-from .layout.geometry import Collector, GeneratedBox
-from .layout.matrix import Rect
+from .layout.geometry import Collector
 from .layout.recorder import SILENT
 from .layout.replaced.natural_sizes import Pictures
-from .layout.tree.generate import BoxTree, Generator
+from .layout.tree.box_tree import BoxTree
+from .layout.tree.generate import Generator
 from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import Environment
 from .styles.media import ALWAYS, Viewport, parse_media
 from .styles.resolve import StyleResolver
-from .styles.selectors import MatchState, SelectorError, parse_selector_list
+from .styles.selector_parser import parse_selector_list
+from .styles.selectors import MatchState, SelectorError
 from .styles.sheet import Context as SheetContext
 from .styles.sheet import Sheets
 from .styles.style import ComputedStyle
@@ -48,77 +50,6 @@ MOST_TREES = 6
 MOST_CONTAINER_PASSES = 6
 
 sys.setrecursionlimit(max(sys.getrecursionlimit(), 30_000))
-
-
-@dataclass(frozen=True, slots=True)
-class BoxRecord:
-    """One element's rectangle at one width, in CSS px of the page."""
-
-    index: int
-    tag: str
-    x: float
-    y: float
-    width: float
-    height: float
-    none: bool
-    modelled: bool
-
-
-@dataclass(frozen=True, slots=True)
-class UnmodelledFeature:
-    """Something on an element that layout does not cover, and where it stands."""
-
-    index: int
-    feature: str
-    file: str
-    line: int
-
-
-@dataclass(slots=True)
-class MissingFile:
-    """A file that the page refers to and that is not there."""
-
-    address: str
-    file: str
-    line: int
-    kind: str
-
-
-@dataclass(slots=True)
-class Layout:
-    """A page laid out at one viewport."""
-
-    viewport: Viewport
-    root: Fragment
-    tree: BoxTree
-    rects: dict[Element, Rect]
-    fragments: dict[Element, tuple[Fragment, int, int]]
-    scroll_width: int
-    unmodelled: list[UnmodelledFeature]
-    unmodelled_elements: set[Element]
-    sums: Sums | None = None
-    """How each number came about, where that was asked for."""
-    generated: dict[tuple[Element, str], GeneratedBox] = field(default_factory=dict)
-    """The boxes of pseudo-elements, by their element and name: ``before``, ``after``."""
-    elements: list[Element] = field(default_factory=list)
-    """All elements of the body, in document order."""
-
-    @property
-    def boxes(self) -> list[BoxRecord]:
-        """The rectangles of all elements, in document order."""
-        return [self._record(element) for element in self.elements]
-
-    def _record(self, element: Element) -> BoxRecord:
-        rect = self.rects.get(element)
-        modelled = element not in self.unmodelled_elements
-        if rect is None:
-            return BoxRecord(element.index, element.tag, 0.0, 0.0, 0.0, 0.0, True, modelled)
-        return BoxRecord(element.index, element.tag, rect.x, rect.y, rect.width, rect.height, False, modelled)
-
-    def box_of(self, element: Element) -> Box | None:
-        """The principal box of an element."""
-        found = self.fragments.get(element)
-        return found[0].box if found is not None else None
 
 
 @dataclass(slots=True)
@@ -425,3 +356,6 @@ def _spread(element: Element, affected: set[Element]) -> None:
             affected.add(sibling)
             affected.update(sibling.descendants())
         node = ancestor
+
+
+__all__ = ["DEFAULT_HEIGHT", "WIDEST", "BoxRecord", "Layout", "MissingFile", "Page", "Step", "UnmodelledFeature"]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hillpin.core.planning.arrange import Arranged
+from hillpin.core.planning.arranging import Arranged
 from hillpin.core.planning.class_names import classes_of
 from hillpin.core.planning.code import METHODS, Code, Options, arrangements_of, code_of
 from hillpin.core.planning.columns import Columns

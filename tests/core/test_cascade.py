@@ -7,7 +7,7 @@ import unittest
 from hillpin.core.errors import InputError
 from hillpin.core.styles.cascade import ActiveRules
 from hillpin.core.styles.media import Viewport, parse_media
-from hillpin.core.styles.selectors import parse_selector_list
+from hillpin.core.styles.selector_parser import parse_selector_list
 from hillpin.core.styles.variables import tokens_of
 
 from .pages import box, only, page_of

@@ -175,7 +175,7 @@ class Commands(unittest.TestCase):
 
 class FromNothing(unittest.TestCase):
     def test_core_imports_nothing_of_the_others_and_no_django(self) -> None:
-        code = "import sys, hillpin.core.page, hillpin.core.hill, hillpin.core.notes, hillpin.core.working.explain; print([m for m in sys.modules if m.split('.')[0] in ('django', 'ninja') or m.startswith('hillpin.') and not m.startswith('hillpin.core')])"
+        code = "import sys, hillpin.core.survey, hillpin.core.planning; print([m for m in sys.modules if m.split('.')[0] in ('django', 'ninja') or m.startswith('hillpin.') and not m.startswith('hillpin.core')])"
         found = subprocess.run(
             [sys.executable, "-c", code], capture_output=True, text=True, cwd=ROOT, check=True
         ).stdout

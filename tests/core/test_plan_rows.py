@@ -8,7 +8,7 @@ from fractions import Fraction
 from xml.etree import ElementTree
 
 from hillpin.core.errors import InputError
-from hillpin.core.planning.arrange import Arranged, arrange
+from hillpin.core.planning.arranging import Arranged, arrange
 from hillpin.core.planning.code import units_of
 from hillpin.core.planning.columns import Columns
 from hillpin.core.planning.drawing import drawing_of

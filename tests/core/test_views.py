@@ -9,7 +9,7 @@ import numpy as np
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.widths.page_walk import walk
-from hillpin.core.writing.dimension_rows import MOST_ROWS, dimension_rows
+from hillpin.core.writing.dimensions import MOST_ROWS, dimension_rows
 from hillpin.core.writing.explanation import explain
 from hillpin.core.writing.hill import HillPoint, bends, hill_of, simplified
 from hillpin.core.writing.notes import margin_notes

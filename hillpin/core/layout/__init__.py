@@ -19,6 +19,6 @@ from .inline.inline_metrics import style_metrics
 from .inline.text_transforms import transformed
 from .matrix import Rect
 from .recorder import Recorder
-from .tree.generate import BoxTree
+from .tree.box_tree import BoxTree
 
 __all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GridAxis", "Kind", "Pass", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "small_caps_size", "style_metrics", "transformed"]

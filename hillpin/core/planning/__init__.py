@@ -5,7 +5,7 @@ A ``Plan`` (checked by ``check_plan``) is arranged in fractions (``arrange``, ``
 (``convert``), drawn (``drawing_of``, ``svg_of``) and tabled (``as_csv``, ``as_markdown``).
 """
 
-from .arrange import Arranged, ContextRows, Placed, PlacedRow, arrange
+from .arranging import Arranged, ContextRows, Placed, PlacedRow, arrange
 from .class_names import class_of, classes_of
 from .code import Code, First, Method, Options, code_of, units_of
 from .columns import NAMES, Answer, Columns, PaperStep, Solution, solve_columns

@@ -9,7 +9,7 @@ from typing import Literal
 from ..errors import InputError
 from ..files import MemoryFiles
 from ..page import Page
-from .arrange import Arranged, ContextRows, Placed, arrange
+from .arranging import Arranged, ContextRows, Placed, arrange
 from .class_names import classes_of
 from .collected import Declarations, Selectors, media_blocks, written
 from .grid_styles import GridStyles

@@ -11,7 +11,7 @@ from ..errors import InputError
 from ..markup import Element
 from ..naming import own_selector
 from ..page import Layout, Page
-from .arrange import Arranged, arrange
+from .arranging import Arranged, arrange
 from .class_names import class_of
 from .code import Method, rules_of
 from .collected import Declarations, media_blocks, written

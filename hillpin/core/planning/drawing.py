@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from textwrap import wrap
 
-from .arrange import Arranged, ContextRows, Placed, PlacedRow
+from .arranging import Arranged, ContextRows, Placed, PlacedRow
 from .plan import Box, Sides
 
 NAME_SIZE, WORDS_SIZE, TITLE_SIZE = 15.0, 15.0, 24.0

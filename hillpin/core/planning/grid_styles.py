@@ -6,7 +6,7 @@ import itertools
 from fractions import Fraction
 from math import gcd
 
-from .arrange import Arranged, ContextRows, Placed
+from .arranging import Arranged, ContextRows, Placed
 from .collected import Declarations, Selectors
 from .lengths import NOTHING, WHOLE, Linear, css_length, css_px, decimals_for, exact, words
 from .plan_markup import has_heading

@@ -6,7 +6,7 @@ from fractions import Fraction
 from typing import Literal
 
 from ..errors import InputError
-from .arrange import Arranged, ContextRows, Placed, PlacedRow
+from .arranging import Arranged, ContextRows, Placed, PlacedRow
 from .collected import Declarations, Selectors
 from .lengths import NOTHING, WHOLE, Linear, css_length, css_px, decimals_for, exact, words
 from .plan_markup import has_heading

@@ -6,7 +6,7 @@ import itertools
 from dataclasses import replace
 from fractions import Fraction
 
-from .arrange import arrange
+from .arranging import arrange
 from .columns import Columns
 from .plan import Arrangement, Cell, Plan, Row, Size, ancestors
 

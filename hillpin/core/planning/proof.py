@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from ..page import Layout, Page
-from .arrange import Arranged
+from .arranging import Arranged
 from .class_names import classes_of
 from .code import Code
 from .lengths import SMALLEST, words

@@ -6,7 +6,7 @@ import csv
 import io
 from fractions import Fraction
 
-from .arrange import Arranged, Placed
+from .arranging import Arranged, Placed
 from .lengths import decimal
 
 HEAD = ("arrangement", "from viewport", "drawn at", "row", "box", "inside of", "margin box", "border box", "width to write", "room inside", "of its context (%)")

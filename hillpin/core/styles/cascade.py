@@ -16,7 +16,8 @@ from ..markup.tree import Document, Element
 from .declarations import Declaration, Problem, Wide, read_declaration
 from .media import Viewport
 from .selectors import MatchState, Selector, Specificity
-from .sheet import ContainerQuery, Rule, Sheets
+from .sheet import Rule, Sheets
+from .sheet_conditions import ContainerQuery
 from .source import bounded
 from .ua import USER_AGENT_SHEET, presentational_hints
 

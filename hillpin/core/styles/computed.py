@@ -11,8 +11,9 @@ from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .declarations import Pending, Wide, read_values
 from .grammar import significant
+from .longhand_readers import FONT_SIZES
 from .media import Viewport
-from .properties import FONT_SIZES, INHERITED_FIELDS, INITIAL, PROPERTIES, Property
+from .properties import INHERITED_FIELDS, INITIAL, PROPERTIES, Property
 from .style import ComputedStyle
 from .values import (
     CONTAINER_UNITS,

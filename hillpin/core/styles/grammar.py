@@ -27,6 +27,9 @@ from .values import (
 
 Token = Any
 Tokens = list[Any]
+Expansion = dict[str, Any]
+"""What a shorthand sets: values by longhand."""
+Expander = Callable[[Tokens], Expansion | None]
 Reader = Callable[[Tokens], Any]
 
 DEEPEST_MATH = 32

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from ..layout.boxes import Box
 from ..layout.fragments import Fragment, Placed
 from ..layout.grid.grid_axis import AreaItem, GridAxis
-from ..layout.grid.grid_tracks import Track
+from ..layout.grid.grid_track import Track
 from ..styles.values import Length
 from .block_steps import name_of, shown
 from .record import Source, Sum, Sums, declared

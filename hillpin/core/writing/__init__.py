@@ -6,7 +6,7 @@ inside one rule into the page at hand; ``explain`` says how a number comes about
 """
 
 from .dead import why_dead
-from .dimension_rows import dimension_rows
+from .dimensions import dimension_rows
 from .edit import edit_sheet
 from .explanation import QUANTITIES, Quantity, explain
 from .fonts_wanted import browser_faces

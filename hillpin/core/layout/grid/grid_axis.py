@@ -11,7 +11,7 @@ from ..boxes import GRID, Box, Edges
 from ..fragments import Fragment
 from .grid_lines import AxisLines
 from .grid_placement import Cell
-from .grid_tracks import Track
+from .grid_track import Track
 
 
 @dataclass(slots=True, eq=False)

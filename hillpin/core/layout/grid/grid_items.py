@@ -19,7 +19,7 @@ from ..sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, res
 from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
 from .grid_lines import AxisLines
 from .grid_placement import Placed as PlacedItems
-from .grid_tracks import INFINITE, Contributor, Track
+from .grid_track import INFINITE, Contributor, Track
 
 
 class OpenGrid(Protocol):

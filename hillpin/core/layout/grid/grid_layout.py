@@ -17,16 +17,8 @@ from .grid_items import GridItem, row_contributor, row_group_baselines
 from .grid_lines import AxisLines, explicit_lines, repetitions
 from .grid_placement import Placed as PlacedItems
 from .grid_placement import place_items
-from .grid_tracks import (
-    INFINITE,
-    MAX_CONTENT_CONSTRAINT,
-    MIN_CONTENT_CONSTRAINT,
-    Sizing,
-    Track,
-    make_track,
-    size_tracks,
-    total_size,
-)
+from .grid_track import INFINITE, MAX_CONTENT_CONSTRAINT, MIN_CONTENT_CONSTRAINT, Sizing, Track, make_track
+from .grid_tracks import size_tracks, total_size
 
 
 def grid_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:

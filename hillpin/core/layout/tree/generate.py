@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
@@ -14,7 +12,6 @@ from ...styles.style import ComputedStyle
 from ...styles.values import ZERO
 from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
-from ..context import Unmodelled
 from ..replaced.natural import Natural
 from ..replaced.natural_sizes import (
     BUTTON_TYPES,
@@ -24,6 +21,7 @@ from ..replaced.natural_sizes import (
     natural_of_picture,
     picture_address,
 )
+from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
 from .settle import settle
 
@@ -38,37 +36,6 @@ _KINDS: dict[str, Kind] = {
 }  # fmt: skip
 _CLIPPING = frozenset({"hidden", "scroll", "auto"})
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
-
-
-@dataclass(slots=True)
-class BoxTree:
-    """The boxes of a page under one set of styles."""
-
-    root: Box
-    styles: dict[Element, ComputedStyle] = field(default_factory=dict)
-    unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
-    sized_by_viewport: bool = False
-    """Whether a natural size of a control or marker comes from a style with viewport units."""
-    noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
-    """What layout found that it does not cover; kept while what it remembers of the boxes is."""
-    viewport_overflow: Element | None = None
-    """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
-    _listed: list[Box] = field(default_factory=list)
-    _texts: list[Box] | None = None
-
-    @property
-    def boxes(self) -> list[Box]:
-        """All boxes in order; gathered once, for a tree that is made stays as it is."""
-        if not self._listed:
-            self._listed = list(self.root.walk())
-        return self._listed
-
-    @property
-    def texts(self) -> list[Box]:
-        """The boxes that have text to show, of their own or as a marker."""
-        if self._texts is None:
-            self._texts = [box for box in self.boxes if box.marker_text or (box.kind == Kind.TEXT and box.text)]
-        return self._texts
 
 
 class Generator:

@@ -1,0 +1,164 @@
+"""Readers of longhands that are one of a kind."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from .grammar import (
+    Tokens,
+    keyword,
+    read_integer,
+    read_length,
+    read_number,
+    significant,
+    split_commas,
+)
+from .values import Dimension
+
+_HOLDING = ("transform", "translate", "rotate", "scale", "perspective", "filter", "backdrop-filter", "contain")
+
+
+def read_will_change(tokens: Tokens) -> Any:
+    """Whether something is announced that makes a box the containing block of what is positioned in it (css-will-change-1 §3)."""
+    words = [keyword(token) for token in tokens if token.type != "literal"]
+    return None if not words or None in words else "set" if any(word in _HOLDING for word in words) else ""
+
+
+def shown(token: Any) -> str:
+    return str(token.serialize()).lower()
+
+
+def read_border_width(tokens: Tokens) -> Any:
+    if len(tokens) != 1:
+        return None
+    word = keyword(tokens[0])
+    if word is not None:
+        return {"thin": Dimension(1, "px"), "medium": Dimension(3, "px"), "thick": Dimension(5, "px")}.get(word)
+    return read_length(tokens[0], percentages=False, negative=False)
+
+
+def read_spacing(tokens: Tokens) -> Any:
+    if len(tokens) == 1 and keyword(tokens[0]) == "normal":
+        return Dimension(0, "px")
+    return read_length(tokens[0]) if len(tokens) == 1 else None
+
+
+def read_border_spacing(tokens: Tokens) -> Any:
+    lengths = [read_length(token, percentages=False, negative=False) for token in tokens]
+    if not 1 <= len(lengths) <= 2 or None in lengths:
+        return None
+    return (lengths[0], lengths[-1])
+
+
+def read_vertical_align(tokens: Tokens) -> Any:
+    words = ("baseline", "sub", "super", "top", "text-top", "middle", "bottom", "text-bottom", "-webkit-baseline-middle")
+    if len(tokens) != 1:
+        return None
+    return word if (word := keyword(tokens[0])) in words else read_length(tokens[0])
+
+
+def read_font_size(tokens: Tokens) -> Any:
+    if len(tokens) != 1:
+        return None
+    word = keyword(tokens[0])
+    if word is not None:
+        return word if word in FONT_SIZES or word in ("smaller", "larger") else None
+    return read_length(tokens[0], negative=False)
+
+
+def read_tab_size(tokens: Tokens) -> Any:
+    if len(tokens) != 1:
+        return None
+    number = read_number(tokens[0])
+    if number is not None:
+        return number if number >= 0 else None
+    return read_length(tokens[0], percentages=False, negative=False)
+
+
+def read_text_indent(tokens: Tokens) -> Any:
+    lengths = [value for token in tokens if (value := read_length(token)) is not None]
+    return lengths[0] if len(tokens) == 1 and lengths else None
+
+
+def read_gap(tokens: Tokens) -> Any:
+    """``normal`` stays auto: it is 0, but in a subgrid its parent's gap."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "normal":
+        return "auto"
+    return read_length(tokens[0], negative=False) if len(tokens) == 1 else None
+
+
+def read_flow(tokens: Tokens) -> Any:
+    words = [keyword(token) for token in tokens]
+    if not 1 <= len(words) <= 2 or len(set(words)) != len(words) or not set(words) <= {"row", "column", "dense"}:
+        return None
+    return ("column" if "column" in words else "row") + (" dense" if "dense" in words else "")
+
+
+def read_factor(tokens: Tokens) -> Any:
+    number = read_number(tokens[0]) if len(tokens) == 1 else None
+    return number if number is not None and number >= 0 else None
+
+
+def read_z_index(tokens: Tokens) -> Any:
+    if len(tokens) != 1:
+        return None
+    return "auto" if keyword(tokens[0]) == "auto" else read_integer(tokens[0])
+
+
+def read_clamped(tokens: Tokens) -> Any:
+    if len(tokens) != 1:
+        return None
+    return "none" if keyword(tokens[0]) == "none" else read_integer(tokens[0])
+
+
+def read_quotes(tokens: Tokens) -> Any:
+    if len(tokens) == 1 and keyword(tokens[0]) in ("none", "auto"):
+        return keyword(tokens[0])
+    if tokens and len(tokens) % 2 == 0 and all(token.type == "string" for token in tokens):
+        return tuple(token.value for token in tokens)
+    return None
+
+
+def read_container_name(tokens: Tokens) -> Any:
+    if any(token.type != "ident" for token in tokens):
+        return None
+    names = tuple(token.value for token in tokens)
+    return () if names == ("none",) else names
+
+
+def read_contain(tokens: Tokens) -> Any:
+    words = tuple(keyword(token) or "" for token in tokens)
+    if words == ("none",):
+        return ()
+    return words if words and set(words) <= {"strict", "content", "size", "inline-size", "layout", "style", "paint"} else None
+
+
+def read_container_type(tokens: Tokens) -> Any:
+    words = {keyword(token) for token in tokens}
+    if not words or not words <= {"normal", "size", "inline-size", "scroll-state"}:
+        return None
+    return "size" if "size" in words else "inline-size" if "inline-size" in words else "normal"
+
+
+def read_background_images(tokens: Tokens) -> Any:
+    urls: list[str] = []
+    for part in split_commas(tokens):
+        for token in part:
+            if token.type == "url":
+                urls.append(token.value)
+            elif token.type == "function" and token.lower_name == "url":
+                inside = significant(token.arguments)
+                urls += [inner.value for inner in inside if inner.type == "string"]
+    return tuple(urls) if tokens else None
+
+
+FONT_SIZES: dict[str, float] = {
+    "xx-small": 9.0,
+    "x-small": 10.0,
+    "small": 13.0,
+    "medium": 16.0,
+    "large": 18.0,
+    "x-large": 24.0,
+    "xx-large": 32.0,
+    "xxx-large": 48.0,
+}

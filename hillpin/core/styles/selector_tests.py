@@ -1,0 +1,191 @@
+"""What a simple selector asks of an element (selectors-4 §4 to §14)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+
+from ..markup.tree import Element, Text
+from .grammar import Tokens
+from .selectors import Compound, MatchState, Selector, SelectorError, Test
+
+
+def any_of(selectors: list[Selector]) -> Test:
+    """A test that holds where one of the selectors matches."""
+    return lambda element, state: any(s.pseudo_element is None and s.matches(element, state) for s in selectors)
+
+
+def never(element: Element, state: MatchState) -> bool:
+    return False
+
+
+def tag_test(tag: str) -> Test:
+    return lambda element, state: element.tag == tag or element.tag.lower() == tag
+
+
+def id_test(value: str) -> Test:
+    return lambda element, state: element.attributes.get("id") == value
+
+
+def class_test(name: str) -> Test:
+    return lambda element, state: name in element.classes
+
+
+def state_test(name: str) -> Test:
+    return lambda element, state: element in state.states.get(name, ())
+
+
+def lang_test(wanted: list[str]) -> Test:
+    def test(element: Element, state: MatchState) -> bool:
+        for node in (element, *element.ancestors()):
+            if "lang" in node.attributes:
+                lang = node.attributes["lang"].lower()
+                return any(lang == word or lang.startswith(word + "-") for word in wanted)
+        return False
+
+    return test
+
+
+def dir_test(wanted: list[str]) -> Test:
+    def test(element: Element, state: MatchState) -> bool:
+        for node in (element, *element.ancestors()):
+            if "dir" in node.attributes:
+                return node.attributes["dir"].lower() in wanted
+        return "ltr" in wanted
+
+    return test
+
+
+def has_test(selectors: list[Selector]) -> Test:
+    """``:has()``: the anchor is matched through ``MatchState.scope`` as the leftmost compound."""
+    anchored = [
+        Selector([Compound([_is_scope]), *selector.compounds], selector.specificity, None, selector.text)
+        for selector in selectors
+    ]
+
+    def test(element: Element, state: MatchState) -> bool:
+        inner = MatchState(state.states, element)
+        for selector in anchored:
+            sideways = selector.compounds[1].combinator in "+~"
+            candidates: Iterable[Element] = element.descendants()
+            if sideways and element.parent is not None:
+                following = element.parent.elements[element.sibling_index + 1 :]
+                candidates = (node for sibling in following for node in (sibling, *sibling.descendants()))
+            if any(selector.matches(candidate, inner) for candidate in candidates):
+                return True
+        return False
+
+    return test
+
+
+def _is_scope(element: Element, state: MatchState) -> bool:
+    return element is state.scope
+
+
+def nth_test(step: int, offset: int, from_end: bool, of_type: bool, of: list[Selector] | None) -> Test:
+    """``:nth-*()``: position among siblings is ``step`` × n + ``offset`` for some n ≥ 0."""
+
+    def test(element: Element, state: MatchState) -> bool:
+        parent = element.parent
+        siblings = parent.elements if parent is not None else [element]
+        if of is not None and not any(s.matches(element, state) for s in of):
+            return False
+        if not of_type and of is None:
+            position = len(siblings) - element.sibling_index if from_end else element.sibling_index + 1
+        else:
+            index = element.sibling_index
+            before = siblings[index + 1 :] if from_end else siblings[:index]
+            position = 1 + sum(
+                (not of_type or sibling.tag == element.tag)
+                and (of is None or any(s.matches(sibling, state) for s in of))
+                for sibling in before
+            )
+        difference = position - offset
+        return difference == 0 if step == 0 else difference % step == 0 and difference // step >= 0
+
+    return test
+
+
+def attribute_test(tokens: Tokens) -> Test:
+    """An attribute selector's content, without white space."""
+    if not tokens or tokens[0].type != "ident":
+        raise SelectorError("attribute name expected")
+    name = tokens[0].lower_value
+    if len(tokens) == 1:
+        return lambda element, state: name in element.attributes
+    operator = "".join(t.value for t in tokens[1:] if t.type == "literal")
+    rest = [token for token in tokens[1:] if token.type != "literal"]
+    if not rest or rest[0].type not in ("ident", "string") or len(rest) > 2:
+        raise SelectorError("attribute value expected")
+    value = rest[0].value
+    folds = (len(rest) == 2 and rest[1].type == "ident" and rest[1].lower_value == "i") or name in ("type", "dir", "method")
+    compare = ATTRIBUTE_OPERATORS.get(operator)
+    if compare is None:
+        raise SelectorError(f"unknown operator {operator}")
+    wanted = value.lower() if folds else value
+
+    def test(element: Element, state: MatchState) -> bool:
+        actual = element.attributes.get(name)
+        return actual is not None and compare(actual.lower() if folds else actual, wanted)
+
+    return test
+
+
+ATTRIBUTE_OPERATORS: dict[str, Callable[[str, str], bool]] = {
+    "=": lambda actual, wanted: actual == wanted,
+    "~=": lambda actual, wanted: bool(wanted) and wanted in actual.split(),
+    "|=": lambda actual, wanted: actual == wanted or actual.startswith(wanted + "-"),
+    "^=": lambda actual, wanted: bool(wanted) and actual.startswith(wanted),
+    "$=": lambda actual, wanted: bool(wanted) and actual.endswith(wanted),
+    "*=": lambda actual, wanted: bool(wanted) and wanted in actual,
+}
+
+
+def _is_empty(element: Element, state: MatchState) -> bool:
+    return not any(isinstance(child, Element) or (isinstance(child, Text) and child.data) for child in element.children)
+
+
+def _is_link(element: Element, state: MatchState) -> bool:
+    return element.tag in ("a", "area") and "href" in element.attributes
+
+
+def _is_control(element: Element) -> bool:
+    return element.tag in ("input", "button", "select", "textarea", "fieldset", "option", "optgroup")
+
+
+def _is_checked(element: Element, state: MatchState) -> bool:
+    held = element in state.states.get("checked", ())
+    return held or (element.tag == "input" and "checked" in element.attributes) or (
+        element.tag == "option" and "selected" in element.attributes
+    )
+
+
+STRUCTURAL: dict[str, Test] = {
+    "root": lambda element, state: element.parent is None,
+    "scope": lambda element, state: element is state.scope if state.scope is not None else element.parent is None,
+    "empty": _is_empty,
+    "first-child": nth_test(0, 1, False, False, None),
+    "last-child": nth_test(0, 1, True, False, None),
+    "only-child": lambda element, state: element.parent is None or len(element.parent.elements) == 1,
+    "first-of-type": nth_test(0, 1, False, True, None),
+    "last-of-type": nth_test(0, 1, True, True, None),
+    "only-of-type": lambda element, state: STRUCTURAL["first-of-type"](element, state)
+    and STRUCTURAL["last-of-type"](element, state),
+    "link": _is_link,
+    "any-link": _is_link,
+    "checked": _is_checked,
+    "disabled": lambda element, state: _is_control(element) and "disabled" in element.attributes,
+    "enabled": lambda element, state: _is_control(element) and "disabled" not in element.attributes,
+    "required": lambda element, state: "required" in element.attributes,
+    "optional": lambda element, state: _is_control(element) and "required" not in element.attributes,
+    "open": lambda element, state: "open" in element.attributes,
+    "defined": lambda element, state: "-" not in element.tag,
+    "placeholder-shown": lambda element, state: "placeholder" in element.attributes and not element.attributes.get("value"),
+    "read-only": lambda element, state: element.tag not in ("input", "textarea") or "readonly" in element.attributes,
+    "read-write": lambda element, state: element.tag in ("input", "textarea") and "readonly" not in element.attributes,
+    "indeterminate": never,
+    "valid": lambda element, state: _is_control(element) and "required" not in element.attributes,
+    "invalid": lambda element, state: _is_control(element) and "required" in element.attributes,
+    "in-range": never,
+    "out-of-range": never,
+    "default": never,
+}
