@@ -20,7 +20,7 @@ class FlowSoFar(Protocol):
     box: Box
     width: int
     y: int
-    strut: Strut
+    strut: Strut[int]
     at_top: bool
     cx: int
     cy: int
@@ -41,7 +41,7 @@ class Recorder(Protocol):
         """A block container's height from what is inside."""
         ...
 
-    def in_flow(self, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut, cleared: bool) -> None:
+    def in_flow(self, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut[int], cleared: bool) -> None:
         """A block's place in its container."""
         ...
 

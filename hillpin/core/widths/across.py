@@ -11,16 +11,17 @@ from collections.abc import Callable
 
 import numpy as np
 
-from ..layout.block.margins import asks_no_height
+from ..layout.block.inside import Strut
+from ..layout.block.margins import TopMargins
 from ..layout.boxes import BLOCK, Box
 from ..layout.containing import containing_box, ways_of_positioned
 from ..layout.context import Context
-from ..layout.inline.inline_items import prepare
 from ..layout.sizes.sizing import justification
 from ..styles.values import AUTO_KIND, CALC, Kind
 from .across_flow import FlowAcross
 from .across_lines import lines_across
 from .across_sizes import (
+    ARRAYS,
     EdgesAcross,
     NotAcrossError,
     Units,
@@ -32,10 +33,9 @@ from .across_sizes import (
     is_indefinite,
     larger,
     part_of,
-    resolve_block,
 )
 from .moving import Moving
-from .strips import Formatting, Inside, Placement, Question, Single, Strip, Strut, Waiting, is_something, joined, plus
+from .strips import ARRAY_MARGINS, NOTHING, Formatting, Inside, Placement, Question, Single, Strip, Waiting, is_something
 
 
 class Across:
@@ -113,14 +113,14 @@ class Across:
     def height(self, box: Box, edges: EdgesAcross, percent_block: int, content: Units) -> tuple[Units, bool]:
         """A box's border-box height for its content's, and whether it has a height of its own (§10.5 to §10.7)."""
         if box not in self.moving:
-            has_height = not is_indefinite(resolve_block(box, box.style.height, edges, percent_block))
+            has_height = not is_indefinite(ARRAYS.resolve_block(box, box.style.height, edges, percent_block))
             return block_size_across(box, edges, percent_block, content), has_height
         found, owns = np.zeros(self.count, np.int64), np.zeros(self.count, np.bool_)
 
         def take(run: slice) -> None:
             part = edges.part(run)
             found[run] = block_size_across(box, part, percent_block, part_of(content, run))
-            owns[run] = not is_indefinite(resolve_block(box, box.style.height, part, percent_block))
+            owns[run] = not is_indefinite(ARRAYS.resolve_block(box, box.style.height, part, percent_block))
 
         self.by_runs(box, [box], take)
         return found, everywhere(owns)
@@ -159,7 +159,7 @@ class Across:
         width = self.width(box, edges, basis, shrink)
         percent = self.percent_basis(box, edges, percent_block)
         inside = self._inside(box, larger(width - edges.inline, 0), percent, Formatting(), top_open=False)
-        content = larger(inside.height + inside.bottom[0] + inside.bottom[1], 0)
+        content = larger(inside.height + inside.bottom.total, 0)
         if inside.lowest is not None:
             content = larger(content, inside.lowest)
         height, _ = self.height(box, edges, percent_block, content + edges.block)
@@ -201,17 +201,17 @@ class Across:
         if inside.lowest is not None and (np.asarray(inside.lowest) > inside.height).any():
             raise NotAcrossError
         content, bottom = inside.height, inside.bottom
-        if is_something(edges.bottom) or inside.cleared_at_end or (is_something(edges.top) and inside.through):
-            content, bottom = content + bottom[0] + bottom[1], (0, 0)
+        if ARRAY_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
+            content, bottom = content + bottom.total, NOTHING
         height, has_height = self.height(box, edges, percent_block, content + edges.block)
         if has_height:
-            bottom = (0, 0)
+            bottom = NOTHING
         limited = np.asarray(height != content + edges.block)
         if limited.any():
-            bottom = (np.where(limited, 0, bottom[0]), np.where(limited, 0, bottom[1]))
+            bottom = Strut(np.where(limited, 0, bottom.positive), np.where(limited, 0, bottom.negative))
         strip = self._strip(box, edges, inside, width, height, content)
         strip.through = inside.through and not is_something(height) and not is_something(edges.block)
-        strip.bottom = plus(bottom, edges.margin_bottom)
+        strip.bottom = ARRAY_MARGINS.plus(bottom, edges.margin_bottom)
         return strip
 
     def _inside(self, box: Box, width: Units, percent_block: int, formatting: Formatting, top_open: bool) -> Inside:
@@ -227,31 +227,23 @@ class Across:
 
     # Margins
 
-    def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> tuple[Strut, bool, Strut]:
-        """The margins that adjoin a block's top margin, whether they go through it, and those that say where it stands
-        (``block.top_margins``)."""
+    def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> TopMargins[Units]:
+        """The margins that adjoin a block's top margin (§8.3.1)."""
+        return ARRAY_MARGINS.top_margins(_Margins(self, formatting.had_floats), box, basis)[0]
+
+
+class _Margins:
+    """What the rules of margins ask, at all widths."""
+
+    def __init__(self, across: Across, had_floats: bool) -> None:
+        self.across, self.ctx, self.had_floats = across, across.ctx, had_floats
+
+    def edges(self, box: Box, basis: Units) -> EdgesAcross:
+        return self.across.edges(box, basis)
+
+    def inner_width(self, box: Box, basis: Units) -> Units:
         edges = self.edges(box, basis)
-        strut = plus((0, 0), edges.margin_top)
-        if box.is_bfc_root or box.kind != BLOCK or is_something(edges.top):
-            return strut, False, strut
-        if box.has_inline_children:
-            if box.has_outside_marker or prepare(self.ctx, box).has_lines:
-                return strut, False, strut
-        else:
-            inner = larger(self.width(box, edges, basis) - edges.inline, 0) if box.children else 0
-            after_float = False
-            for child in box.children:
-                if child.is_floating:
-                    after_float = True
-                    continue
-                if child.is_out_of_flow:
-                    continue
-                if child.style.clear != "none" and (after_float or formatting.had_floats):
-                    return strut, False, strut
-                inner_strut, through, _ = self.top_margins(child, inner, formatting)
-                strut = joined(strut, inner_strut)
-                if not through:
-                    return strut, False, strut
-        if not (is_something(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
-            return plus(strut, edges.margin_bottom), True, strut
-        return strut, False, strut
+        return larger(self.across.width(box, edges, basis) - edges.inline, 0)
+
+    def top_margins(self, box: Box, basis: Units) -> tuple[TopMargins[Units], bool]:
+        return ARRAY_MARGINS.top_margins(self, box, basis)

@@ -5,21 +5,22 @@ from __future__ import annotations
 import numpy as np
 
 from ..layout.block.floats import Floats
+from ..layout.block.margins import FlowRules
 from ..layout.boxes import BLOCK, TABLE, Box
 from ..layout.inline.line_layout import halves_before
-from .across_sizes import EdgesAcross, NotAcrossError, Row, Units, auto_margins, everywhere, larger, relative_offset
-from .strips import BlocksAcross, Formatting, Inside, Strip, Strut, Waiting, joined, plus, row_of
+from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, everywhere, larger
+from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Strip, Waiting, row_of
 
 
-class FlowAcross:
+class FlowAcross(FlowRules[Units]):
     """Block-level children one below another (``block._BlockFlow``); positions from the content box."""
+
+    margins = ARRAY_MARGINS
 
     def __init__(self, across: BlocksAcross, box: Box, width: Units, percent_block: int, formatting: Formatting, top_open: bool) -> None:
         self.across, self.box, self.width, self.percent_block, self.formatting = across, box, width, percent_block, formatting
-        self.at_top = top_open
-        self.y: Units = 0
-        self.strut: Strut = (0, 0)
-        self.inside = Inside(through=True)
+        self.at_top, self.y, self.strut = top_open, 0, NOTHING
+        self.inside: Inside = Inside(through=True)
         self.floats: dict[bool, Units] = {}
         """How far down the floats at the left (True) and at the right reach."""
 
@@ -35,7 +36,7 @@ class FlowAcross:
                 self._floats(run)
                 run = []
             if child.is_out_of_flow:
-                self.inside.waiting.append(Waiting(child, self.width * halves_before(self.box, child) // 2, self._here()))
+                self.inside.waiting.append(Waiting(child, self.width * halves_before(self.box, child) // 2, self.here()))
             else:
                 self._block(child)
         if run:
@@ -46,14 +47,11 @@ class FlowAcross:
             inside.lowest = lowest if inside.lowest is None else larger(inside.lowest, lowest)
         return inside
 
-    def _here(self) -> Units:
-        return self.y if self.at_top else self.y + self.strut[0] + self.strut[1]
-
     def _add(self, box: Box, x: Units, y: Units, strip: Strip) -> None:
         if box.is_relative:
             if box in self.across.moving:
                 raise NotAcrossError
-            dx, dy = relative_offset(box, self.width, self.percent_block)
+            dx, dy = ARRAYS.relative_offset(box, self.width, self.percent_block)
             x, y = x + dx, y + dy
         self.inside.parts.append((x, y, strip))
         self.inside.waiting += [Waiting(one.box, x + one.x, y + one.y) for one in strip.waiting]
@@ -62,9 +60,8 @@ class FlowAcross:
 
     def _block(self, box: Box) -> None:
         across = self.across
-        strut, _, place = across.top_margins(box, self.width, self.formatting)
-        both, here = joined(self.strut, strut), joined(self.strut, place)
-        hypothetical = self.y if self.at_top else self.y + here[0] + here[1]
+        margins = across.top_margins(box, self.width, self.formatting)
+        hypothetical = self.start_of(margins)
         cleared, edge = False, self._clear_edge(box.style.clear)
         if edge is not None:
             cleared = everywhere(edge > hypothetical)
@@ -73,30 +70,22 @@ class FlowAcross:
         edges = across.edges(box, self.width)
         if box.is_bfc_root or box.kind != BLOCK:
             strip = across.block(box, self.width, self.percent_block, shrink=box.kind == TABLE)
-            x, _ = auto_margins(edges, strip.width, self.width)
+            x, _ = ARRAYS.auto_margins(edges, strip.width, self.width)
             self._legacy(edges)
             self._add(box, x, hypothetical, strip)
-            self._after(hypothetical + strip.height, plus((0, 0), edges.margin_bottom))
+            self.after(hypothetical + strip.height, ARRAY_MARGINS.of(edges.margin_bottom))
             return
         width = across.width(box, edges, self.width)
-        x, _ = auto_margins(edges, width, self.width)
+        x, _ = ARRAYS.auto_margins(edges, width, self.width)
         self._legacy(edges)
         strip = across.in_flow(box, self.width, width, self.percent_block, self.formatting)
         self._add(box, x, hypothetical, strip)
         if not strip.through:
-            self._after(hypothetical + strip.height, strip.bottom)
-        elif cleared:
-            self.at_top = self.inside.through = False
-            self.y, self.strut = hypothetical, (0, 0)
-            self.inside.cleared_at_end = True
-        else:
-            if box.style.clear != "none" and self.formatting.had_floats and not self.at_top:
-                raise NotAcrossError
-            self.strut = (0, 0) if self.at_top else both
-
-    def _after(self, bottom: Units, strut: Strut) -> None:
-        self.at_top = self.inside.through = self.inside.cleared_at_end = False
-        self.y, self.strut = bottom, strut
+            self.after(hypothetical + strip.height, strip.bottom)
+            return
+        if not cleared and box.style.clear != "none" and self.formatting.had_floats and not self.at_top:
+            raise NotAcrossError
+        self.after_empty(margins, hypothetical if cleared else None)
 
     def _legacy(self, edges: EdgesAcross) -> None:
         if self.box.style.text_align.startswith("-webkit") and not (edges.auto_left or edges.auto_right):
@@ -121,7 +110,7 @@ class FlowAcross:
     def _floats(self, run: list[Box]) -> None:
         """Floats one after another, at all widths where they fit side by side at once, and at the others one by one."""
         across = self.across
-        here = self._here()
+        here = self.here()
         self._past_floats(here)
         self.floats.clear()
         self.formatting.had_floats = True

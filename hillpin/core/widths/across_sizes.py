@@ -13,7 +13,8 @@ from numpy.typing import NDArray
 
 from ..layout.boxes import Box, edges_of
 from ..layout.context import Context
-from ..styles.values import AUTO_KIND, CALC, FIXED, PERCENT, Kind, Length, Linear
+from ..layout.sizes.rules import SizeRules
+from ..styles.values import AUTO_KIND, PERCENT, Length, Linear
 from ..units import INDEFINITE, LARGEST, ONE
 
 Row = NDArray[np.int64]
@@ -80,11 +81,6 @@ def smaller(a: Units, b: Units) -> Units:
     return found
 
 
-def minus(a: Units, b: Units) -> Units:
-    """What is left of one number without another."""
-    return a - b
-
-
 def constant(units: Units) -> int:
     """A number that must be the same at all widths. Raises NotAcrossError where it is not."""
     if isinstance(units, int):
@@ -134,28 +130,6 @@ def edges_across(box: Box, basis: Units) -> EdgesAcross:
     return EdgesAcross(above, right_of, below, left_of, top, right, bottom, left, autos[0], autos[1])
 
 
-def to_border_box(box: Box, length: Units, edges_sum: Units) -> Units:
-    """A resolved width or height as a border-box size, by ``box-sizing``."""
-    if box.style.box_sizing == "border-box":
-        return larger(length, edges_sum)
-    return larger(length, 0) + edges_sum
-
-
-def _resolve_inline(ctx: Context, box: Box, length: Length, edges: EdgesAcross, available: Units) -> Units:
-    kind = length.kind
-    if kind <= CALC:
-        return to_border_box(box, resolve(length, available), edges.inline)
-    margins = edges.margin_left + edges.margin_right
-    if kind == Kind.STRETCH:
-        return larger(available - margins, edges.inline)
-    low, high = ctx.content_sizes(box)
-    if kind == Kind.MIN_CONTENT:
-        return low + edges.inline
-    if kind == Kind.MAX_CONTENT:
-        return high + edges.inline
-    return larger(low, smaller(high, minus(available, margins + edges.inline))) + edges.inline
-
-
 def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Units, shrink: bool = False) -> Units:
     """The border-box width of a box in flow or of a float at all widths (CSS 2 §10.3). Raises NotAcrossError for
     widths that come from a ratio."""
@@ -164,57 +138,26 @@ def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Un
         raise NotAcrossError
     margins = edges.margin_left + edges.margin_right
     if style.width.kind != AUTO_KIND:
-        width = _resolve_inline(ctx, box, style.width, edges, available)
+        width = ARRAYS.resolve_inline(ctx, box, style.width, edges, available, margins)
     elif shrink:
-        low, high = ctx.content_sizes(box)
-        width = larger(low, smaller(high, minus(available, margins + edges.inline))) + edges.inline
+        width = ARRAYS.fit_content(ctx, box, edges, available - margins)
     else:
         width = larger(available - margins, edges.inline)
-    if style.max_width.kind != Kind.NONE:
-        width = smaller(width, _resolve_inline(ctx, box, style.max_width, edges, available))
-    least = style.min_width
-    if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
-        width = larger(width, _resolve_inline(ctx, box, least, edges, available))
-    return width
-
-
-def resolve_block(box: Box, length: Length, edges: EdgesAcross, percent_basis: int) -> Units:
-    """A height value as a border-box height, or INDEFINITE where it behaves as auto. Raises NotAcrossError for keywords."""
-    if length.kind in (AUTO_KIND, Kind.NONE):
-        return INDEFINITE
-    if length.kind > CALC:
-        raise NotAcrossError
-    if length.has_percentage and percent_basis == INDEFINITE:
-        return INDEFINITE
-    return to_border_box(box, length.resolve(percent_basis), edges.block)
-
-
-def clamp_block(box: Box, height: Units, edges: EdgesAcross, percent_basis: int) -> Units:
-    """Apply max-height and then min-height (CSS 2 §10.7)."""
-    most = resolve_block(box, box.style.max_height, edges, percent_basis)
-    least_length = box.style.min_height
-    # As ``sizing.resolve_least``: a percentage without a basis counts as 0 within a function.
-    basis = 0 if least_length.kind == CALC and percent_basis == INDEFINITE else percent_basis
-    least = resolve_block(box, least_length, edges, basis)
-    if not is_indefinite(most):
-        height = smaller(height, most)
-    if not is_indefinite(least):
-        height = larger(height, least)
-    return larger(height, edges.block)
+    return ARRAYS.clamp_inline(ctx, box, width, edges, available, margins)
 
 
 def block_size_across(box: Box, edges: EdgesAcross, percent_basis: int, content: Units) -> Units:
     """The border-box height of a box whose content makes a border box ``content`` high (§10.5 to §10.7)."""
-    height = resolve_block(box, box.style.height, edges, percent_basis)
-    return clamp_block(box, content if is_indefinite(height) else height, edges, percent_basis)
+    height = ARRAYS.definite_height(box, edges, percent_basis)
+    return ARRAYS.clamp_block(box, content, edges, percent_basis) if is_indefinite(height) else height
 
 
 def child_percent_basis(box: Box, edges: EdgesAcross, percent_block: int) -> int:
     """The content height that percentage heights of children are of, or INDEFINITE (§10.5)."""
-    height = resolve_block(box, box.style.height, edges, percent_block)
+    height = ARRAYS.definite_height(box, edges, percent_block)
     if is_indefinite(height):
         return percent_block if box.parent is None or box.role == "anonymous" else INDEFINITE
-    return max(constant(clamp_block(box, height, edges, percent_block) - edges.block), 0)
+    return max(constant(height - edges.block), 0)
 
 
 def is_indefinite(units: Units) -> bool:
@@ -222,29 +165,5 @@ def is_indefinite(units: Units) -> bool:
     return isinstance(units, int) and units == INDEFINITE
 
 
-def auto_margins(edges: EdgesAcross, width: Units, available: Units) -> tuple[Units, Units]:
-    """Left and right margins of a block in flow after auto margins took what is left (§10.3.3)."""
-    left, right = edges.margin_left, edges.margin_right
-    if not (edges.auto_left or edges.auto_right):
-        return left, right
-    free = larger(available - width - left - right, 0)
-    if edges.auto_left and edges.auto_right:
-        return free // 2, free - free // 2
-    return (free, right) if edges.auto_left else (left, free)
-
-
-def relative_offset(box: Box, width: Units, percent_height: int) -> tuple[Units, int]:
-    """Offset of a relatively positioned box (§9.4.3)."""
-    style = box.style
-    x: Units = 0
-    y = 0
-    if not style.left.is_auto:
-        x = resolve(style.left, width)
-    elif not style.right.is_auto:
-        x = -resolve(style.right, width)
-    for length, sign in ((style.top, 1), (style.bottom, -1)):
-        if not length.is_auto and not (length.has_percentage and percent_height == INDEFINITE):
-            y = sign * length.resolve(max(percent_height, 0))
-            break
-    return x, y
-
+ARRAYS = SizeRules[Units](larger, smaller, resolve, is_indefinite)
+"""The rules at all widths at once."""

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from ..layout.block.block_layout import layout_in_flow
 from ..layout.block.floats import Floats
+from ..layout.block.inside import Strut
 from ..layout.boxes import TEXT, Box
 from ..layout.containing import Frame
 from ..layout.context import Context
@@ -265,7 +266,7 @@ class _Walker:
         tables.finish()
         self.walked.layouts += single.layouts
         width, height = single.sizes
-        return Strip(box, width, height, bottom=(single.more[0], single.more[1]), through=bool(single.more[2, 0]), single=tables)
+        return Strip(box, width, height, bottom=Strut(single.more[0], single.more[1]), through=bool(single.more[2, 0]), single=tables)
 
     def _told(self, widths: float) -> None:
         # A box that turns out to need its parent laid out by itself is done twice: it counts once.

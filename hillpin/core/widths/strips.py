@@ -8,14 +8,15 @@ from typing import Any, Protocol
 
 import numpy as np
 
+from ..layout.block.inside import Strut
+from ..layout.block.margins import MarginRules, TopMargins
 from ..layout.boxes import Box
 from ..layout.context import Context
 from ..layout.fragments import InlineRect
 from .across_sizes import EdgesAcross, Row, Units, everywhere, larger, smaller
 from .moving import Moving
 
-Strut = tuple[Units, Units]
-"""Adjoining margins: the largest positive and the smallest negative one."""
+NOTHING: Strut[Units] = Strut(0, 0)
 
 
 @dataclass(slots=True)
@@ -31,8 +32,8 @@ class Strip:
     left: Units = 0
     """Where the content box begins."""
     top: Units = 0
-    bottom: tuple[Units, Units] = (0, 0)
-    """The margins that stick out at its bottom: the largest positive one and the smallest negative one."""
+    bottom: Strut[Units] = NOTHING
+    """The margins that stick out at its bottom."""
     through: bool = False
     text_right: Units = 0
     content_height: Units = 0
@@ -95,7 +96,7 @@ class Inside:
     """What is in a block container, from its content box."""
 
     height: Units = 0
-    bottom: tuple[Units, Units] = (0, 0)
+    bottom: Strut[Units] = NOTHING
     parts: list[tuple[Units, Units, Strip]] = field(default_factory=list)
     lines: list[tuple[Row, list[InlineRect]]] = field(default_factory=list)
     through: bool = False
@@ -130,8 +131,8 @@ class BlocksAcross(Protocol):
         """A block that shares its parent's formatting context."""
         ...
 
-    def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> tuple[Strut, bool, Strut]:
-        """The margins that adjoin a block's top margin, whether they go through it, and those that say where it stands."""
+    def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> TopMargins[Units]:
+        """The margins that adjoin a block's top margin."""
         ...
 
     def by_runs(self, box: Box, boxes: list[Box], take: Callable[[slice], None]) -> None:
@@ -149,11 +150,5 @@ def is_something(units: Units) -> bool:
     return bool(units) if isinstance(units, int) else everywhere(units != 0)
 
 
-def plus(strut: Strut, margin: Units) -> Strut:
-    """Adjoining margins with one more."""
-    return larger(strut[0], margin), smaller(strut[1], margin)
-
-
-def joined(a: Strut, b: Strut) -> Strut:
-    """Two pairs of adjoining margins together."""
-    return larger(a[0], b[0]), smaller(a[1], b[1])
+ARRAY_MARGINS = MarginRules[Units](larger, smaller, is_something)
+"""The rules of margins at all widths at once."""

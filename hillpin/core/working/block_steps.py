@@ -175,7 +175,7 @@ def _from_parent(title: str, flow: FlowSoFar, side: str) -> Sum:
     return total
 
 
-def record_in_flow(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut, cleared: bool) -> None:
+def record_in_flow(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut[int], cleared: bool) -> None:
     """How a block in flow came to its place (§9.4.1, §8.3.1, §9.5.2)."""
     if not sums.wants(box):
         return

@@ -25,7 +25,7 @@ from ..sizes.sizing import (
 )
 from .floats import Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
-from .margins import top_margins
+from .margins import WHOLE_MARGINS, FlowRules, top_margins
 
 
 def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
@@ -90,21 +90,21 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
     return inside
 
 
-class _BlockFlow:
+class _BlockFlow(FlowRules[int]):
     """Block-level children one below another; positions relative to the content box."""
+
+    margins = WHOLE_MARGINS
 
     def __init__(self, ctx: Context, box: Box, width: int, percent_block: int, floats: Floats, cx: int, cy: int, top_open: bool) -> None:
         self.ctx, self.box, self.width, self.percent_block = ctx, box, width, percent_block
         self.floats, self.cx, self.cy = floats, cx, cy
-        self.at_top = top_open
-        self.y = 0
-        self.strut = NO_STRUT
-        self.inside = Inside(through=True)
+        self.at_top, self.y, self.strut = top_open, 0, NO_STRUT
+        self.inside: Inside = Inside(through=True)
 
     def run(self) -> Inside:
         for child in self.box.children:
             if child.is_out_of_flow:
-                self.inside.out_of_flow.append(OutOfFlow(child, self.width * halves_before(self.box, child) // 2, self._here()))
+                self.inside.out_of_flow.append(OutOfFlow(child, self.width * halves_before(self.box, child) // 2, self.here()))
             elif child.is_floating:
                 self._float(child)
             else:
@@ -113,11 +113,8 @@ class _BlockFlow:
         inside.height, inside.bottom = self.y, self.strut
         return inside
 
-    def _here(self) -> int:
-        return self.y if self.at_top else self.y + self.strut.total
-
     def _float(self, box: Box) -> None:
-        y = self._here()
+        y = self.here()
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
             y = max(y, edge - self.cy) if edge is not None else y
@@ -133,8 +130,8 @@ class _BlockFlow:
 
     def _block(self, box: Box) -> None:
         margins = top_margins(self.ctx, box, self.width, self.floats)
-        joined = self.strut.joined(margins.strut)
-        hypothetical = self.y if self.at_top else self.y + self.strut.joined(margins.place).total
+        joined = WHOLE_MARGINS.joined(self.strut, margins.strut)
+        hypothetical = self.start_of(margins)
         cleared, edge = False, None
         if box.style.clear != "none":
             edge = self.floats.clear_edge(box.style.clear)
@@ -153,25 +150,13 @@ class _BlockFlow:
         self._add(x, hypothetical, flow.fragment)
         self.ctx.recorder.in_flow(box, edges, self, x, hypothetical, joined, cleared)
         if flow.through:
-            if cleared:
-                self.at_top = False
-                self.y, self.strut = hypothetical, NO_STRUT
+            self.after_empty(margins, hypothetical if cleared else None)
+            # As the browser has it: an empty box that clears keeps the margin before it inside its parent where
+            # the floats reach further below the parent's top than that margin.
+            if not cleared and edge is not None and not self.at_top and edge - self.cy + edges_of(self.box, self.width).top > joined.total:
                 self.inside.cleared_at_end = True
-                self.inside.through = False
-            else:
-                self.strut = joined if not self.at_top else NO_STRUT
-                # As the browser has it: an empty box that clears keeps the margin before it inside its parent where
-                # the floats reach further below the parent's top than that margin.
-                if edge is not None and not self.at_top and edge - self.cy + edges_of(self.box, self.width).top > joined.total:
-                    self.inside.cleared_at_end = True
             return
-        self._after(hypothetical + flow.fragment.height, flow.bottom)
-
-    def _after(self, bottom: int, strut: Strut) -> None:
-        self.at_top = False
-        self.y, self.strut = bottom, strut
-        self.inside.through = False
-        self.inside.cleared_at_end = False
+        self.after(hypothetical + flow.fragment.height, flow.bottom)
 
     def _shift(self, box: Box, outer: int, edges: Edges) -> int:
         """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
@@ -195,8 +180,8 @@ class _BlockFlow:
             left, right = auto_margins(edges, fragment.width, self.width)
             x = left + self._shift(box, left + fragment.width + right, edges)
         self._add(x, y, fragment)
-        self.ctx.recorder.in_flow(box, edges, self, x, y, self.strut.plus(edges.margin_top), False)
-        self._after(y + fragment.height, NO_STRUT.plus(edges.margin_bottom))
+        self.ctx.recorder.in_flow(box, edges, self, x, y, WHOLE_MARGINS.plus(self.strut, edges.margin_top), False)
+        self.after(y + fragment.height, WHOLE_MARGINS.of(edges.margin_bottom))
 
     def _beside_floats(self, box: Box, edges: Edges, space: Space, y: int) -> tuple[Fragment, int, int]:
         floats = self.floats
@@ -306,14 +291,14 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
         ctx, box, max(width - edges.inline, 0), percent, floats, bx + edges.left, by + edges.top, top_open
     )
     content, bottom = inside.height, inside.bottom
-    if edges.bottom or inside.cleared_at_end or (edges.top and inside.through):
+    if WHOLE_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
         content, bottom = content + bottom.total, NO_STRUT
     height = block_size(box, edges, space, content + edges.block, width)
     has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
     if height != content + edges.block or has_height:
         bottom = NO_STRUT
     through = inside.through and not height and not edges.block
-    bottom = bottom.plus(edges.margin_bottom)
+    bottom = WHOLE_MARGINS.plus(bottom, edges.margin_bottom)
     fragment = _fragment(box, edges, inside, width, height)
     fragment.content_height = content + edges.block
     fragment.basis = basis

@@ -3,31 +3,25 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import NamedTuple
+from typing import Generic, NamedTuple
 
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed
+from ..number_kinds import N
 
 
-class Strut(NamedTuple):
+class Strut(NamedTuple, Generic[N]):
     """Adjoining margins: the largest positive and the smallest negative."""
 
-    positive: int = 0
-    negative: int = 0
+    positive: N
+    negative: N
 
     @property
-    def total(self) -> int:
+    def total(self) -> N:
+        """What they come to (§8.3.1)."""
         return self.positive + self.negative
 
-    def plus(self, margin: int) -> Strut:
-        if margin >= 0:
-            return Strut(max(self.positive, margin), self.negative)
-        return Strut(self.positive, min(self.negative, margin))
 
-    def joined(self, other: Strut) -> Strut:
-        return Strut(max(self.positive, other.positive), min(self.negative, other.negative))
-
-
-NO_STRUT = Strut()
+NO_STRUT: Strut[int] = Strut(0, 0)
 
 
 @dataclass(slots=True)
@@ -35,7 +29,7 @@ class Inside:
     """What is in a block container, relative to its content box."""
 
     height: int = 0
-    bottom: Strut = NO_STRUT
+    bottom: Strut[int] = NO_STRUT
     children: list[Placed] = field(default_factory=list)
     inlines: list[InlineRect] = field(default_factory=list)
     out_of_flow: list[OutOfFlow] = field(default_factory=list)
@@ -53,6 +47,6 @@ class Flow(NamedTuple):
     """A block laid out in flow: its fragment and the margins that stick out at its bottom."""
 
     fragment: Fragment
-    bottom: Strut
+    bottom: Strut[int]
     through: bool
     """Whether its top and bottom margins adjoin (it is empty)."""

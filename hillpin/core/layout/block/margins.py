@@ -1,8 +1,9 @@
-"""Margins that adjoin and collapse (CSS 2 §8.3.1)."""
+"""Margins that adjoin and collapse, and where blocks stand one below another (CSS 2 §8.3.1, §9.4.1), for every kind of number."""
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from collections.abc import Callable
+from typing import Generic, NamedTuple, Protocol
 
 from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind
@@ -10,73 +11,179 @@ from ..boxes import BLOCK, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..inline.inline_items import prepare
+from ..number_kinds import N
+from ..sizes.rules import EdgesOf
 from ..sizes.sizing import inline_size
 from .floats import Floats
-from .inside import NO_STRUT, Strut
+from .inside import Strut
 
 
-class TopMargins(NamedTuple):
+class TopMargins(NamedTuple, Generic[N]):
     """The margins that adjoin a block's top margin.
 
     ``place`` leaves out the box's own bottom margin where they go through the whole box: it says where the empty box
     stands (§8.3.1).
     """
 
-    strut: Strut
+    strut: Strut[N]
     through: bool
-    place: Strut
+    place: Strut[N]
 
 
-def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> TopMargins:
-    """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1).
+class MarginSource(Protocol[N]):
+    """What the rules of margins ask about boxes."""
 
-    A descendant that may have clearance ends the collapsing, as it does where the float before it is in the way.
-    """
-    known: tuple[int, TopMargins] | None = box.strut_cache
-    if known is not None and known[0] == basis:
-        return known[1]
-    result, depends_on_floats = _top_margins(ctx, box, basis, floats)
-    if not depends_on_floats:
-        box.strut_cache = (basis, result)
-    return result
+    ctx: Context
+    had_floats: bool
+    """Whether floats stand before the box in its formatting context, so that what clears may have clearance."""
+
+    def edges(self, box: Box, basis: N) -> EdgesOf[N]:
+        """A box's edges for its containing block's width."""
+        ...
+
+    def inner_width(self, box: Box, basis: N) -> N:
+        """The content width of a block in flow."""
+        ...
+
+    def top_margins(self, box: Box, basis: N) -> tuple[TopMargins[N], bool]:
+        """``MarginRules.top_margins``, remembered where that can be."""
+        ...
 
 
-def _top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> tuple[TopMargins, bool]:
-    edges = edges_of(box, basis)
-    strut = NO_STRUT.plus(edges.margin_top)
-    if box.is_bfc_root or box.kind != BLOCK or edges.top:
-        return TopMargins(strut, False, strut), False
-    depends = False
-    if box.has_inline_children:
-        if box.has_outside_marker or prepare(ctx, box).has_lines:
+class MarginRules(Generic[N]):
+    """The rules for one kind of number, given how it is compared; ``is_some`` says whether it is other than 0, at all widths."""
+
+    larger: Callable[[N, N], N]
+    smaller: Callable[[N, N], N]
+    is_some: Callable[[N], bool]
+
+    def __init__(self, larger: Callable[[N, N], N], smaller: Callable[[N, N], N], is_some: Callable[[N], bool]) -> None:
+        self.larger, self.smaller, self.is_some = larger, smaller, is_some
+
+    def of(self, margin: N) -> Strut[N]:
+        """One margin alone."""
+        return Strut(self.larger(margin, 0), self.smaller(margin, 0))
+
+    def plus(self, strut: Strut[N], margin: N) -> Strut[N]:
+        """Adjoining margins with one more."""
+        return Strut(self.larger(strut.positive, margin), self.smaller(strut.negative, margin))
+
+    def joined(self, one: Strut[N], other: Strut[N]) -> Strut[N]:
+        """Two sets of adjoining margins together."""
+        return Strut(self.larger(one.positive, other.positive), self.smaller(one.negative, other.negative))
+
+    def top_margins(self, source: MarginSource[N], box: Box, basis: N) -> tuple[TopMargins[N], bool]:
+        """The margins that adjoin the top margin of a block, and whether floats before it could change them.
+
+        A descendant that may have clearance ends the collapsing, as it does where the float before it is in the way.
+        """
+        edges = source.edges(box, basis)
+        strut = self.of(edges.margin_top)
+        if box.is_bfc_root or box.kind != BLOCK or self.is_some(edges.top):
             return TopMargins(strut, False, strut), False
-    else:
-        inner = max(inline_size(ctx, box, edges, Space(basis)) - edges.inline, 0)
-        after_float = False
-        for child in box.children:
-            if child.is_floating:
-                after_float = True
-                continue
-            if child.is_out_of_flow:
-                continue
-            if child.style.clear != "none":
-                depends = True
-                if after_float or (floats is not None and floats.items):
-                    return TopMargins(strut, False, strut), True
-            margins = top_margins(ctx, child, inner, floats)
-            strut = strut.joined(margins.strut)
-            if child.strut_cache is None or child.strut_cache[0] != inner:
-                depends = depends or not (child.is_bfc_root or child.kind != BLOCK)
-            if not margins.through:
-                return TopMargins(strut, False, strut), depends
-    if _is_empty_height(box, edges):
-        return TopMargins(strut.plus(edges.margin_bottom), True, strut), depends
-    return TopMargins(strut, False, strut), depends
+        depends = False
+        if box.has_inline_children:
+            if box.has_outside_marker or prepare(source.ctx, box).has_lines:
+                return TopMargins(strut, False, strut), False
+        elif box.children:
+            inner = source.inner_width(box, basis)
+            after_float = False
+            for child in box.children:
+                if child.is_floating:
+                    after_float = True
+                    continue
+                if child.is_out_of_flow:
+                    continue
+                if child.style.clear != "none":
+                    depends = True
+                    if after_float or source.had_floats:
+                        return TopMargins(strut, False, strut), True
+                margins, child_depends = source.top_margins(child, inner)
+                strut, depends = self.joined(strut, margins.strut), depends or child_depends
+                if not margins.through:
+                    return TopMargins(strut, False, strut), depends
+        if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
+            return TopMargins(self.plus(strut, edges.margin_bottom), True, strut), depends
+        return TopMargins(strut, False, strut), depends
+
+    def keeps_bottom(self, edges: EdgesOf[N], through: bool, cleared_at_end: bool) -> bool:
+        """Whether the bottom margins of what is inside stay inside, so that they count to its height."""
+        return self.is_some(edges.bottom) or cleared_at_end or (through and self.is_some(edges.top))
 
 
-def _is_empty_height(box: Box, edges: Edges) -> bool:
-    """Whether nothing keeps the top and bottom margins of a box without content apart."""
-    return not (edges.bottom or box.has_outside_marker) and asks_no_height(box.style)
+class InsideOf(Protocol):
+    """What is in a block container so far."""
+
+    through: bool
+    cleared_at_end: bool
+
+
+class FlowRules(Generic[N]):
+    """Where blocks stand one below another in a container, from its content box (§9.4.1)."""
+
+    margins: MarginRules[N]
+    inside: InsideOf
+    at_top: bool
+    """Whether nothing is above that keeps the margins of what comes from the container's own."""
+    y: N
+    strut: Strut[N]
+
+    def here(self) -> N:
+        """Where what is no block stands now."""
+        return self.y if self.at_top else self.y + self.strut.total
+
+    def start_of(self, margins: TopMargins[N]) -> N:
+        """Where a block's border box begins, if nothing is cleared (its hypothetical position, §9.5.2)."""
+        return self.y if self.at_top else self.y + self.margins.joined(self.strut, margins.place).total
+
+    def after(self, bottom: N, strut: Strut[N]) -> None:
+        """A box ended at ``bottom``, and these margins stick out of it."""
+        self.at_top = self.inside.through = self.inside.cleared_at_end = False
+        self.y, self.strut = bottom, strut
+
+    def after_empty(self, margins: TopMargins[N], cleared_to: N | None) -> None:
+        """A box was empty, so that its margins go on; one with clearance ends what was before it (§9.5.2)."""
+        nothing: N = 0
+        if cleared_to is not None:
+            self.at_top = self.inside.through = False
+            self.y, self.strut = cleared_to, Strut(nothing, nothing)
+            self.inside.cleared_at_end = True
+        else:
+            self.strut = Strut(nothing, nothing) if self.at_top else self.margins.joined(self.strut, margins.strut)
+
+
+WHOLE_MARGINS = MarginRules[int](max, min, bool)
+"""The rules at one width."""
+
+
+class _AtOneWidth:
+    """What the rules ask, at one width."""
+
+    __slots__ = ("ctx", "had_floats")
+
+    def __init__(self, ctx: Context, had_floats: bool) -> None:
+        self.ctx, self.had_floats = ctx, had_floats
+
+    def edges(self, box: Box, basis: int) -> Edges:
+        return edges_of(box, basis)
+
+    def inner_width(self, box: Box, basis: int) -> int:
+        edges = edges_of(box, basis)
+        return max(inline_size(self.ctx, box, edges, Space(basis)) - edges.inline, 0)
+
+    def top_margins(self, box: Box, basis: int) -> tuple[TopMargins[int], bool]:
+        known: tuple[int, TopMargins[int]] | None = box.strut_cache
+        if known is not None and known[0] == basis:
+            return known[1], False
+        result, depends_on_floats = WHOLE_MARGINS.top_margins(self, box, basis)
+        if not depends_on_floats:
+            box.strut_cache = (basis, result)
+        return result, depends_on_floats
+
+
+def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> TopMargins[int]:
+    """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1)."""
+    return _AtOneWidth(ctx, floats is not None and bool(floats.items)).top_margins(box, basis)[0]
 
 
 def asks_no_height(style: ComputedStyle) -> bool:

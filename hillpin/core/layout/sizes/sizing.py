@@ -2,46 +2,18 @@
 
 from __future__ import annotations
 
-from ...styles.values import AUTO_KIND, FIXED, Kind, Length
+from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..boxes import BLOCK, TABLE, Box, Edges
 from ..context import Context
 from ..fragments import Space
+from .rules import SizeRules
 
-
-def to_border_box(box: Box, length: int, edges_sum: int) -> int:
-    """A resolved width or height as a border-box size, by ``box-sizing``."""
-    if box.style.box_sizing == "border-box":
-        return max(length, edges_sum)
-    return max(length, 0) + edges_sum
-
-
-def resolve_inline(ctx: Context, box: Box, length: Length, edges: Edges, available: int, margins: int) -> int:
-    """A sizing value of the inline axis as a border-box width."""
-    kind = length.kind
-    if kind <= Kind.CALC:
-        return to_border_box(box, length.resolve(available), edges.inline)
-    if kind == Kind.STRETCH:
-        return max(available - margins, edges.inline)
-    low, high = ctx.content_sizes(box)
-    if kind == Kind.MIN_CONTENT:
-        return low + edges.inline
-    if kind == Kind.MAX_CONTENT:
-        return high + edges.inline
-    room = available - margins - edges.inline
-    return max(low, min(high, room)) + edges.inline
-
-
-def clamp_inline(ctx: Context, box: Box, width: int, edges: Edges, available: int, margins: int) -> int:
-    """Apply max-width and then min-width to a border-box width."""
-    style = box.style
-    limit = style.max_width
-    if limit.kind != Kind.NONE:
-        width = min(width, resolve_inline(ctx, box, limit, edges, available, margins))
-    least = style.min_width
-    if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
-        width = max(width, resolve_inline(ctx, box, least, edges, available, margins))
-    return width
+WHOLE = SizeRules[int](max, min, Length.resolve, INDEFINITE.__eq__)
+"""The rules at one width."""
+to_border_box, resolve_inline, clamp_inline, fit_content = WHOLE.to_border_box, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
+resolve_block, resolve_least, clamp_block, definite_height = WHOLE.resolve_block, WHOLE.resolve_least, WHOLE.clamp_block, WHOLE.definite_height
+auto_margins, relative_offset = WHOLE.auto_margins, WHOLE.relative_offset
 
 
 def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
@@ -91,12 +63,6 @@ def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
     if aligned == ["center"]:
         return free // 2
     return free if aligned and aligned[0] in ("end", "right", "flex-end", "self-end") else 0
-
-
-def fit_content(ctx: Context, box: Box, edges: Edges, available: int) -> int:
-    """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
-    low, high = ctx.content_sizes(box)
-    return max(low, min(high, available - edges.inline)) + edges.inline
 
 
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
@@ -150,51 +116,13 @@ def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
     return int(f32(max(width - edges.inline, 0) / ratio)) + edges.block
 
 
-def resolve_block(box: Box, length: Length, edges: Edges, percent_basis: int) -> int:
-    """A height value as a border-box height, or INDEFINITE where it behaves as auto."""
-    kind = length.kind
-    if kind == FIXED:
-        return to_border_box(box, length.units, edges.block)
-    if kind <= Kind.CALC:
-        if percent_basis == INDEFINITE:
-            return INDEFINITE
-        return to_border_box(box, length.resolve(percent_basis), edges.block)
-    return INDEFINITE
-
-
-def resolve_least(box: Box, length: Length, edges: Edges, percent_basis: int) -> int:
-    """A min-height as a border-box height: a percentage without a basis counts as 0 within a function (css-values-4 §10.11)."""
-    if length.kind == Kind.CALC and percent_basis == INDEFINITE:
-        return to_border_box(box, length.resolve(0), edges.block)
-    return resolve_block(box, length, edges, percent_basis)
-
-
 def definite_block_size(box: Box, edges: Edges, space: Space) -> int:
     """The border-box height where it does not depend on content, clamped; else INDEFINITE."""
     if space.fixed_block != INDEFINITE:
         return space.fixed_block if space.definite else INDEFINITE
     if box.style.height.kind == Kind.STRETCH and space.block != INDEFINITE:
         return max(space.block - edges.margin_top - edges.margin_bottom, edges.block)
-    height = resolve_block(box, box.style.height, edges, space.percent_block)
-    return height if height == INDEFINITE else clamp_block(box, height, edges, space.percent_block)
-
-
-def clamp_block(box: Box, height: int, edges: Edges, percent_basis: int, content: int = INDEFINITE) -> int:
-    """Apply max-height and then min-height; ``content`` is the border-box height that content keywords mean."""
-    style = box.style
-    if style.max_height.kind != Kind.NONE:
-        limit = resolve_block(box, style.max_height, edges, percent_basis)
-        if limit == INDEFINITE and content != INDEFINITE and style.max_height.kind > Kind.CALC:
-            limit = content
-        if limit != INDEFINITE:
-            height = min(height, limit)
-    if style.min_height.kind != AUTO_KIND:
-        least = resolve_least(box, style.min_height, edges, percent_basis)
-        if least == INDEFINITE and content != INDEFINITE and style.min_height.kind > Kind.CALC:
-            least = content
-        if least != INDEFINITE:
-            height = max(height, least)
-    return max(height, edges.block)
+    return definite_height(box, edges, space.percent_block)
 
 
 def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -> int:
@@ -223,32 +151,3 @@ def child_percent_basis(box: Box, edges: Edges, space: Space) -> int:
             return max(height_from_ratio(box, edges, space.fixed_inline) - edges.block, 0)
         return INDEFINITE
     return max(height - edges.block, 0)
-
-
-def auto_margins(edges: Edges, width: int, available: int) -> tuple[int, int]:
-    """Left and right margins of a block in flow after auto margins took what is left (§10.3.3)."""
-    left, right = edges.margin_left, edges.margin_right
-    if not (edges.auto_left or edges.auto_right):
-        return left, right
-    free = max(available - width - left - right, 0)
-    if edges.auto_left and edges.auto_right:
-        half = free // 2
-        return half, free - half
-    return (free, right) if edges.auto_left else (left, free)
-
-
-def relative_offset(box: Box, width: int, percent_height: int) -> tuple[int, int]:
-    """Offset of a relatively positioned box from containing-block width and (perhaps indefinite) height (§9.4.3)."""
-    style = box.style
-    x = y = 0
-    if not style.left.is_auto:
-        x = style.left.resolve(width)
-    elif not style.right.is_auto:
-        x = -style.right.resolve(width)
-    for length, sign in ((style.top, 1), (style.bottom, -1)):
-        if not length.is_auto and not (length.has_percentage and percent_height == INDEFINITE):
-            y = sign * length.resolve(max(percent_height, 0))
-            break
-    return x, y
-
-

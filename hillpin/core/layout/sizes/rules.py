@@ -1,0 +1,162 @@
+"""The rules of widths, heights and margins of one box (CSS 2 §10, css-sizing-3), written once for every kind of number.
+
+``SizeRules`` is made for whole numbers in ``sizing`` (``WHOLE``: one width) and for arrays of them in
+``widths.across_sizes`` (``ARRAYS``: all widths of a stretch at once). What must be decided alike at all widths is left to
+those who use them. Lengths are in 1/64 px; INDEFINITE stands for no length in both kinds.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Generic, Protocol
+
+from ...styles.values import AUTO_KIND, FIXED, Kind, Length
+from ...units import INDEFINITE
+from ..boxes import Box
+from ..context import Context
+from ..number_kinds import N, N_co
+
+
+class EdgesOf(Protocol[N_co]):
+    """Margins, and borders with paddings, of a box; auto margins are 0 with their flag set."""
+
+    @property
+    def margin_top(self) -> N_co: ...
+    @property
+    def margin_bottom(self) -> N_co: ...
+    @property
+    def margin_left(self) -> N_co: ...
+    @property
+    def margin_right(self) -> N_co: ...
+    @property
+    def top(self) -> N_co: ...
+    @property
+    def bottom(self) -> N_co: ...
+    @property
+    def inline(self) -> N_co: ...
+    @property
+    def block(self) -> N_co: ...
+    @property
+    def auto_left(self) -> bool: ...
+    @property
+    def auto_right(self) -> bool: ...
+
+
+class SizeRules(Generic[N]):
+    """The rules for one kind of number, given how it is compared and how a length becomes one."""
+
+    __slots__ = ("is_indefinite", "larger", "resolved", "smaller")
+    larger: Callable[[N, N], N]
+    smaller: Callable[[N, N], N]
+    resolved: Callable[[Length, N], N]
+    is_indefinite: Callable[[N], bool]
+
+    def __init__(
+        self, larger: Callable[[N, N], N], smaller: Callable[[N, N], N], resolved: Callable[[Length, N], N], is_indefinite: Callable[[N], bool]
+    ) -> None:
+        self.larger, self.smaller, self.resolved, self.is_indefinite = larger, smaller, resolved, is_indefinite
+
+    def to_border_box(self, box: Box, length: N, edges_sum: N) -> N:
+        """A resolved width or height as a border-box size, by ``box-sizing``."""
+        if box.style.box_sizing == "border-box":
+            return self.larger(length, edges_sum)
+        return self.larger(length, 0) + edges_sum
+
+    # Widths
+
+    def resolve_inline(self, ctx: Context, box: Box, length: Length, edges: EdgesOf[N], available: N, margins: N) -> N:
+        """A sizing value of the inline axis as a border-box width."""
+        kind = length.kind
+        if kind <= Kind.CALC:
+            return self.to_border_box(box, self.resolved(length, available), edges.inline)
+        if kind == Kind.STRETCH:
+            return self.larger(available - margins, edges.inline)
+        low, high = ctx.content_sizes(box)
+        if kind == Kind.MIN_CONTENT:
+            return low + edges.inline
+        if kind == Kind.MAX_CONTENT:
+            return high + edges.inline
+        return self.fit_content(ctx, box, edges, available - margins)
+
+    def fit_content(self, ctx: Context, box: Box, edges: EdgesOf[N], available: N) -> N:
+        """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
+        low, high = ctx.content_sizes(box)
+        return self.larger(low, self.smaller(high, available - edges.inline)) + edges.inline
+
+    def clamp_inline(self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N) -> N:
+        """Apply max-width and then min-width to a border-box width (§10.4)."""
+        style = box.style
+        limit = style.max_width
+        if limit.kind != Kind.NONE:
+            width = self.smaller(width, self.resolve_inline(ctx, box, limit, edges, available, margins))
+        least = style.min_width
+        if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
+            width = self.larger(width, self.resolve_inline(ctx, box, least, edges, available, margins))
+        return width
+
+    def auto_margins(self, edges: EdgesOf[N], width: N, available: N) -> tuple[N, N]:
+        """Left and right margins of a block in flow after auto margins took what is left (§10.3.3)."""
+        left, right = edges.margin_left, edges.margin_right
+        if not (edges.auto_left or edges.auto_right):
+            return left, right
+        free = self.larger(available - width - left - right, 0)
+        if edges.auto_left and edges.auto_right:
+            half = free // 2
+            return half, free - half
+        return (free, right) if edges.auto_left else (left, free)
+
+    # Heights
+
+    def resolve_block(self, box: Box, length: Length, edges: EdgesOf[N], percent_basis: int) -> N:
+        """A height value as a border-box height, or INDEFINITE where it behaves as auto."""
+        kind = length.kind
+        if kind == FIXED:
+            return self.to_border_box(box, length.units, edges.block)
+        if kind <= Kind.CALC and percent_basis != INDEFINITE:
+            return self.to_border_box(box, length.resolve(percent_basis), edges.block)
+        return INDEFINITE
+
+    def resolve_least(self, box: Box, length: Length, edges: EdgesOf[N], percent_basis: int) -> N:
+        """A min-height as a border-box height: a percentage without a basis counts as 0 within a function (css-values-4 §10.11)."""
+        if length.kind == Kind.CALC and percent_basis == INDEFINITE:
+            return self.to_border_box(box, length.resolve(0), edges.block)
+        return self.resolve_block(box, length, edges, percent_basis)
+
+    def clamp_block(self, box: Box, height: N, edges: EdgesOf[N], percent_basis: int, content: N = INDEFINITE) -> N:
+        """Apply max-height and then min-height (§10.7); ``content`` is the border-box height that content keywords mean."""
+        style = box.style
+        if style.max_height.kind != Kind.NONE:
+            limit = self.resolve_block(box, style.max_height, edges, percent_basis)
+            if style.max_height.kind > Kind.CALC:
+                limit = content
+            if not self.is_indefinite(limit):
+                height = self.smaller(height, limit)
+        if style.min_height.kind != AUTO_KIND:
+            least = self.resolve_least(box, style.min_height, edges, percent_basis)
+            if style.min_height.kind > Kind.CALC:
+                least = content
+            if not self.is_indefinite(least):
+                height = self.larger(height, least)
+        return self.larger(height, edges.block)
+
+    def definite_height(self, box: Box, edges: EdgesOf[N], percent_basis: int) -> N:
+        """The border-box height that ``height`` gives, clamped; INDEFINITE where it depends on the content (§10.5)."""
+        height = self.resolve_block(box, box.style.height, edges, percent_basis)
+        return height if self.is_indefinite(height) else self.clamp_block(box, height, edges, percent_basis)
+
+    # Places
+
+    def relative_offset(self, box: Box, width: N, percent_height: int) -> tuple[N, int]:
+        """Offset of a relatively positioned box from containing-block width and (perhaps indefinite) height (§9.4.3)."""
+        style = box.style
+        x: N = 0
+        y = 0
+        if not style.left.is_auto:
+            x = self.resolved(style.left, width)
+        elif not style.right.is_auto:
+            x = -self.resolved(style.right, width)
+        for length, sign in ((style.top, 1), (style.bottom, -1)):
+            if not length.is_auto and not (length.has_percentage and percent_height == INDEFINITE):
+                y = sign * length.resolve(max(percent_height, 0))
+                break
+        return x, y
