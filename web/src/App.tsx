@@ -1,12 +1,16 @@
-import { useAddress } from "./router";
-import { PlanPlace } from "./places/plan/PlanPlace";
-import { SharedPlan } from "./places/plan/SharedPlan";
+import { lazy, Suspense } from "react";
+import { Waiting } from "./kit/Waiting";
 import { SiteList } from "./places/sites/SiteList";
-import { SurveyPlace } from "./places/survey/SurveyPlace";
-import { WritePlace } from "./places/write/WritePlace";
+import { useAddress } from "./router";
 
-/** Chooses the place that the address names. */
-export function App() {
+// Each place is a script of its own: a first visit of Sites loads no editor, and Write no plans.
+const WritePlace = lazy(() => import("./places/write/WritePlace").then((place) => ({ default: place.WritePlace })));
+const SurveyPlace = lazy(() => import("./places/survey/SurveyPlace").then((place) => ({ default: place.SurveyPlace })));
+const PlanPlace = lazy(() => import("./places/plan/PlanPlace").then((place) => ({ default: place.PlanPlace })));
+const SharedPlan = lazy(() => import("./places/plan/SharedPlan").then((place) => ({ default: place.SharedPlan })));
+
+/** The place that the address names. */
+function Place() {
   const address = useAddress();
   const write = /^\/sites\/(\d+)\/write$/.exec(address.pathname);
   if (write) return <WritePlace key={write[1]} siteId={Number(write[1])} page={address.searchParams.get("page")} />;
@@ -17,4 +21,13 @@ export function App() {
   const shared = /^\/plans\/([\w-]+)$/.exec(address.pathname);
   if (shared?.[1]) return <SharedPlan token={shared[1]} />;
   return <SiteList />;
+}
+
+/** The application: the place that the address names, once its script is there. */
+export function App() {
+  return (
+    <Suspense fallback={<Waiting />}>
+      <Place />
+    </Suspense>
+  );
 }

@@ -1,5 +1,4 @@
 import type { ButtonHTMLAttributes } from "react";
-import { Button as AriaButton } from "react-aria-components";
 import styled, { css } from "styled-components";
 
 interface Props extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, "onClick" | "disabled"> {
@@ -12,19 +11,17 @@ function Plain({ onPress, isDisabled, ...rest }: Props) {
   return <button type="button" onClick={onPress} disabled={isDisabled} {...rest} />;
 }
 
-const worded = css`
-  padding: 5px 12px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--panel); color: var(--ink); cursor: pointer;
+/** What every button with words looks like. */
+export const worded = css`
+  padding: 5px 12px; border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--panel); color: var(--ink); cursor: pointer;
   &:hover:not(:disabled) { border-color: var(--lake); color: var(--lake); }
   &:focus-visible { outline: 2px solid var(--lake); outline-offset: 2px; }
   &:disabled { opacity: 0.55; cursor: default; }
-  &[data-strong], &[data-strong]:hover:not(:disabled) { background: var(--lake); border-color: var(--lake); color: var(--on-lake); font-weight: 600; }
+  &[data-strong], &[data-strong]:hover:not(:disabled) { background: var(--lake); border-color: var(--lake); color: var(--on-lake); font-weight: var(--weight-strong); }
 `;
 
 /** A button with words: quiet by default, `data-strong` for the one that matters most. */
 export const Button = styled(Plain)`${worded}`;
-
-/** A button with words that opens a sheet beside it. */
-export const OpeningButton = styled(AriaButton)`${worded}`;
 
 /** A button that reads as a link in running text. */
 export const LinkButton = styled(Plain)`

@@ -6,11 +6,11 @@ import { SkySwitch } from "./Sky";
 const Bar = styled.header`
   display: flex; align-items: center; gap: 6px 20px; flex-wrap: wrap; min-height: 44px; padding: 4px 16px;
   border-bottom: 1px solid var(--hairline); background: var(--panel);
-  .mark { display: inline-flex; align-items: center; gap: 8px; color: var(--ink); font-size: 16px; font-weight: 700; text-decoration: none; }
+  .mark { display: inline-flex; align-items: center; gap: 8px; color: var(--ink); font-size: var(--size-head); font-weight: var(--weight-strong); text-decoration: none; }
   .mark img { width: 22px; height: 22px; }
   .where { color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; max-width: 30em; }
   .where:has(input, button) { max-width: none; }
-  .where h1 { display: inline; font-size: 13px; font-weight: 400; }
+  .where h1 { display: inline; font-size: var(--size-text); font-weight: 400; }
   .where strong { color: var(--ink); }
   .where a { color: var(--soft); }
   .path { margin-left: auto; }
@@ -21,8 +21,8 @@ const Path = styled.nav`
   ol { display: flex; align-items: center; margin: 0; padding: 0; list-style: none; }
   li { display: flex; align-items: center; }
   li + li::before { content: ""; width: 16px; margin: 0 10px; border-top: 2px dotted var(--hairline); }
-  a { padding: 8px 0 6px; border-bottom: 3px solid transparent; color: var(--soft); text-decoration: none; font-size: 14px; }
-  a[aria-current] { color: var(--ink); font-weight: 700; border-color: var(--pin); }
+  a { padding: 8px 0 6px; border-bottom: 3px solid transparent; color: var(--soft); text-decoration: none; font-size: var(--size-lead); }
+  a[aria-current] { color: var(--ink); font-weight: var(--weight-strong); border-color: var(--pin); }
 `;
 
 /** One step of the footpath of places. */

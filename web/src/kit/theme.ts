@@ -1,10 +1,13 @@
-/** Colours, type and sizes: a walker's map by day and by night. All colours are CSS variables. */
+/** Colours, type and sizes: a walker's map by day and by night, as CSS variables. No colour, font or size of type stands anywhere else. */
 import { createGlobalStyle } from "styled-components";
-
-export const numberFont = '"Atkinson Hyperlegible Mono", monospace';
 
 export const GlobalStyle = createGlobalStyle`
   :root {
+    --font-words: "Atkinson Hyperlegible Next", sans-serif;
+    --font-number: "Atkinson Hyperlegible Mono", monospace;
+    --size-tick: 11px; --size-note: 12px; --size-text: 13px; --size-lead: 14px; --size-part: 15px; --size-head: 16px; --size-title: 22px;
+    --weight-strong: 700; --round-small: 3px; --round-box: 4px; --round-sheet: 6px;
+    --sheet: #ffffff; --day-ink: #26323a; --day-hill: #6f7d42; --day-lake: #2b6880; --day-lake-words: #1f5a70; --day-pin: #b5382a;
     --paper: #f3eee2; --panel: #fbf8f0; --hairline: #d6cab3; --frame-ground: #e7dfcc;
     --ink: #26323a; --soft: #55626a; --faint: #6a6454;
     --hill: #c9cfa8; --hill-line: #6f7d42; --contour: #a3ad74;
@@ -28,7 +31,7 @@ export const GlobalStyle = createGlobalStyle`
   html, body, #root { height: 100%; }
   body {
     margin: 0; background: var(--paper); color: var(--ink);
-    font: 13px/1.45 "Atkinson Hyperlegible Next", sans-serif; font-variant-numeric: tabular-nums;
+    font: var(--size-text)/1.45 var(--font-words); font-variant-numeric: tabular-nums;
   }
   button, input, select { font: inherit; color: inherit; }
   h1, h2, h3, p { margin: 0; }

@@ -3,25 +3,26 @@ import { type SubmitEvent, useState } from "react";
 import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import { ask, client, type Pin, type Site } from "../api/client";
-import { Button, LinkButton, OpeningButton } from "../kit/Button";
+import { Button, LinkButton } from "../kit/Button";
+import { OpeningButton } from "../kit/OpeningButton";
 import { Choice } from "../kit/Choice";
 import { px } from "../kit/numbers";
 
 const Corner = styled.div`
   position: absolute; top: 4px; right: 20px;
-  button { padding: 1px 10px; font-size: 12px; }
+  button { padding: 1px 10px; font-size: var(--size-note); }
 `;
 
 const Sheet = styled(Popover)`
-  width: 320px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--panel); color: var(--ink);
+  width: 320px; border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--panel); color: var(--ink);
   section { padding: 12px 14px; outline: none; }
-  h2 { margin: 0 0 8px; font-size: 14px; }
+  h2 { margin: 0 0 8px; font-size: var(--size-lead); }
   ul { max-height: 220px; margin: 0 0 10px; padding: 0; overflow: auto; list-style: none; }
   li { display: flex; gap: 12px; align-items: baseline; justify-content: space-between; padding: 3px 0; border-bottom: 1px solid var(--hairline); }
   li > :first-child { min-width: 0; overflow-wrap: anywhere; }
   form { display: grid; grid-template-columns: 1fr auto; gap: 6px 8px; align-items: end; }
-  label { font-size: 12px; color: var(--soft); }
-  input { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: 4px; background: var(--paper); color: var(--ink); font: inherit; }
+  label { font-size: var(--size-note); color: var(--soft); }
+  input { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: var(--round-box); background: var(--paper); color: var(--ink); font: inherit; }
   input:focus-visible { outline: 2px solid var(--lake); outline-offset: 1px; }
   details { margin-top: 10px; } summary { cursor: pointer; color: var(--lake); margin-bottom: 6px; } details ul { margin-top: 6px; }
   [role="alert"] { grid-column: 1 / -1; margin: 0; color: var(--pin); }

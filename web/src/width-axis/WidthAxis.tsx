@@ -3,19 +3,18 @@ import styled from "styled-components";
 import type { Finding, Hill, Pin } from "../api/client";
 import { px } from "../kit/numbers";
 import { useRoom } from "../kit/useRoom";
-import { line } from "d3-shape";
 import { HillDrawing } from "./HillDrawing";
 import { HillTable } from "./HillTable";
-import { axisScale, clampWidth, labelWidth, nextStop, NARROWEST, placeLabels, WIDEST, widthAt } from "./scale";
+import { axisScale, clampWidth, labelWidth, nextStop, profile, NARROWEST, placeLabels, WIDEST, widthAt } from "./scale";
 
 const Area = styled.section`
   position: relative; border-bottom: 1px solid var(--hairline); background: var(--paper); touch-action: none;
   svg { display: block; width: 100%; cursor: ew-resize; user-select: none; }
-  text { font-size: 11px; fill: var(--soft); font-variant-numeric: tabular-nums; }
-  .title { font-size: 12px; } .title tspan { font-weight: 700; fill: var(--ink); }
+  text { font-size: var(--size-tick); fill: var(--soft); font-variant-numeric: tabular-nums; }
+  .title { font-size: var(--size-note); } .title tspan { font-weight: var(--weight-strong); fill: var(--ink); }
   .pin-name { fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; stroke-linejoin: round; }
   .pin { cursor: pointer; } .pin:hover .pin-name { text-decoration: underline; }
-  .slider { position: absolute; top: 0; bottom: 0; width: 50px; margin-left: -25px; pointer-events: none; border-radius: 6px; }
+  .slider { position: absolute; top: 0; bottom: 0; width: 50px; margin-left: -25px; pointer-events: none; border-radius: var(--round-sheet); }
   .slider:focus-visible { outline-offset: -3px; }
 `;
 
@@ -125,7 +124,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
 
 /** The hill as it was before a change. */
 function Ghost({ points, x, most }: { points: Hill["points"]; x: (at: number) => number; most: number }) {
-  const outline = line<Hill["points"][number]>().defined((p) => p.width !== null).x((p) => x(p.at)).y((p) => BASE - ((p.width ?? 0) / most) * HILL_HEIGHT)(points);
+  const outline = profile(points, x, (point) => BASE - ((point.width ?? 0) / most) * HILL_HEIGHT);
   return <path className="ghost" d={outline ?? ""} fill="none" stroke="var(--pin)" strokeWidth="1.5" strokeDasharray="5 4"><title>The hill before the change</title></path>;
 }
 

@@ -1,15 +1,44 @@
 /** Widths to places on the axis, and the places where labels go without colliding. */
-import { type ScaleLinear, scaleLinear } from "d3-scale";
 import type { HillPoint } from "../api/client";
 
 export const NARROWEST = 240;
 export const WIDEST = 1920;
 
-export type AxisScale = ScaleLinear<number, number>;
+/** Numbers to places along a line, and back. */
+export interface AxisScale {
+  (value: number): number;
+  invert: (place: number) => number;
+}
+
+/** The straight scale that takes `low` to `left` and `high` to `right`. */
+export function straightScale(low: number, high: number, left: number, right: number): AxisScale {
+  const step = (right - left) / (high - low);
+  return Object.assign((value: number) => left + (value - low) * step, { invert: (place: number) => (step ? low + (place - left) / step : low) });
+}
 
 /** The scale of an axis drawn between two x positions. */
 export function axisScale(left: number, right: number): AxisScale {
-  return scaleLinear().domain([NARROWEST, WIDEST]).range([left, right]);
+  return straightScale(NARROWEST, WIDEST, left, right);
+}
+
+/** The path through a hill's points, `y` high at each; a gap where the box is not there. */
+export function profile(points: HillPoint[], x: (at: number) => number, y: (point: HillPoint) => number): string {
+  return stretches(points).map((stretch) => `M${stretch.map((point) => `${x(point.at)},${y(point)}`).join("L")}`).join("");
+}
+
+/** The same, closed along a base line. */
+export function filledProfile(points: HillPoint[], x: (at: number) => number, y: (point: HillPoint) => number, base: number): string {
+  const closed = (stretch: HillPoint[]) => `${profile(stretch, x, y)}L${x(stretch.at(-1)?.at ?? 0)},${base}L${x(stretch[0]?.at ?? 0)},${base}Z`;
+  return stretches(points).map(closed).join("");
+}
+
+function stretches(points: HillPoint[]): HillPoint[][] {
+  const found: HillPoint[][] = [[]];
+  for (const point of points) {
+    if (point.width === null) found.push([]);
+    else found.at(-1)?.push(point);
+  }
+  return found.filter((stretch) => stretch.length > 0);
 }
 
 /** The nearest whole width within the axis. */

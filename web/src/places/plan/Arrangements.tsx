@@ -12,16 +12,16 @@ import { READABLE, Wireframe } from "./Wireframe";
 const Panel = styled.section`
   padding: 8px 14px 10px; border-bottom: 1px solid var(--hairline); overflow: auto; background: var(--frame-ground); min-height: 0;
   header { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; margin-bottom: 8px; }
-  h2 { font-size: 13px; margin-right: auto; }
-  header button { padding: 2px 9px; font-size: 12px; }
+  h2 { font-size: var(--size-text); margin-right: auto; }
+  header button { padding: 2px 9px; font-size: var(--size-note); }
   ol { display: flex; gap: 16px; align-items: flex-start; margin: 0; padding: 0; list-style: none; }
   .card { padding: 0 0 4px; }
-  .card > button { display: flex; gap: 8px; width: 100%; padding: 2px 0 4px; border: 0; background: none; color: var(--soft); cursor: pointer; text-align: left; white-space: nowrap; font-size: 12px; }
+  .card > button { display: flex; gap: 8px; width: 100%; padding: 2px 0 4px; border: 0; background: none; color: var(--soft); cursor: pointer; text-align: left; white-space: nowrap; font-size: var(--size-note); }
   .card > button strong { color: var(--ink); }
   .card > button[aria-pressed="true"] strong { color: var(--lake); text-decoration: underline; text-underline-offset: 3px; text-decoration-thickness: 2px; }
   .frame { border: 1px solid var(--hairline); width: max-content; }
   .card > button[aria-pressed="true"] + .frame { border-color: var(--lake); box-shadow: 0 0 0 1px var(--lake); }
-  .hidden-boxes { margin: 4px 0 0; color: var(--soft); font-size: 12px; max-width: 300px; }
+  .hidden-boxes { margin: 4px 0 0; color: var(--soft); font-size: var(--size-note); max-width: 300px; }
   .here { display: grid; grid-template-columns: auto 110px auto 66px auto 150px auto auto; gap: 4px 8px; align-items: center; margin: 0 0 8px; }
   .here label { color: var(--soft); }
   @media (max-width: 1100px) { .here { grid-template-columns: auto 1fr auto 1fr; } }

@@ -8,13 +8,13 @@ import { Fields, Input, Paper, Select, SidesField, TextField } from "./fields";
 
 const Panel = styled.section`
   padding: 10px 14px 20px;
-  h2 { font-size: 13px; margin-bottom: 6px; }
-  h3 { margin: 14px 0 4px; font-size: 12px; color: var(--soft); }
+  h2 { font-size: var(--size-text); margin-bottom: 6px; }
+  h3 { margin: 14px 0 4px; font-size: var(--size-note); color: var(--soft); }
   .actions { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 12px; }
-  .actions button { padding: 2px 9px; font-size: 12px; }
+  .actions button { padding: 2px 9px; font-size: var(--size-note); }
   dl { display: grid; grid-template-columns: auto 1fr; gap: 1px 12px; margin: 0 0 8px; }
   dt { color: var(--soft); }
-  dd { margin: 0; font-weight: 600; }
+  dd { margin: 0; font-weight: var(--weight-strong); }
 `;
 
 interface Props {

@@ -4,7 +4,6 @@ import styled from "styled-components";
 import { ask, client, type Plan, type PlanCode, sentence } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
-import { numberFont } from "../../kit/theme";
 import { useLatest } from "../../kit/useLatest";
 import { go, Link, writeAddress } from "../../router";
 import { Fields, Input, Select } from "./fields";
@@ -12,17 +11,17 @@ import { type CodeOptions, FROM, type ProofState, TO, useProof } from "./useProo
 
 const Panel = styled.section`
   padding: 10px 14px 20px;
-  h2 { font-size: 13px; margin-bottom: 6px; }
+  h2 { font-size: var(--size-text); margin-bottom: 6px; }
   .proof { margin: 10px 0; padding: 8px 10px; border-left: 4px solid var(--hill-line); background: var(--paper); }
   .proof[data-state="differs"] { border-color: var(--wrong); }
   .proof[data-state="working"] { border-color: var(--lake); }
   progress { width: 100%; accent-color: var(--lake); }
   .proof ul { margin: 4px 0 0; padding-left: 16px; }
-  .proof button { padding: 1px 9px; font-size: 12px; }
+  .proof button { padding: 1px 9px; font-size: var(--size-note); }
   .tabs { display: flex; gap: 6px; align-items: center; margin-top: 10px; }
-  .tabs button { padding: 2px 10px; font-size: 12px; }
-  .tabs button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); font-weight: 600; }
-  pre { margin: 6px 0 0; padding: 8px 10px; max-height: 380px; overflow: auto; border: 1px solid var(--hairline); background: var(--paper); font: 12px/1.5 ${numberFont}; tab-size: 2; }
+  .tabs button { padding: 2px 10px; font-size: var(--size-note); }
+  .tabs button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); font-weight: var(--weight-strong); }
+  pre { margin: 6px 0 0; padding: 8px 10px; max-height: 380px; overflow: auto; border: 1px solid var(--hairline); background: var(--paper); font: var(--size-note)/1.5 var(--font-number); tab-size: 2; }
   .put { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--hairline); }
   .put input { width: 12em; }
   [role="alert"] { color: var(--wrong); margin-top: 8px; }

@@ -2,17 +2,16 @@ import styled from "styled-components";
 import type { Arrangement, Columns, Plan, Solution, WorkedArrangement } from "../../api/client";
 import { LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
-import { numberFont } from "../../kit/theme";
 import { Fields, MeasureField, NumberField, Paper, Select } from "./fields";
 
 const Panel = styled.section`
   padding: 10px 14px 20px;
-  h2 { margin: 0 0 6px; font-size: 13px; }
+  h2 { margin: 0 0 6px; font-size: var(--size-text); }
   h2:not(:first-child) { margin-top: 16px; padding-top: 10px; border-top: 1px solid var(--hairline); }
-  h3 { margin: 10px 0 4px; font-size: 12px; color: var(--soft); font-weight: 600; }
+  h3 { margin: 10px 0 4px; font-size: var(--size-note); color: var(--soft); font-weight: var(--weight-strong); }
   .said { margin: 8px 0 4px; }
   ul { margin: 4px 0 0; padding: 0; list-style: none; max-height: 150px; overflow: auto; }
-  li { padding: 1px 0; font-family: ${numberFont}; font-size: 12px; }
+  li { padding: 1px 0; font-family: var(--font-number); font-size: var(--size-note); }
   .spans { display: grid; grid-template-columns: repeat(auto-fill, minmax(78px, 1fr)); gap: 0 8px; max-height: none; }
   .spans span { display: inline-block; min-width: 22px; color: var(--soft); }
   .hint { color: var(--soft); }

@@ -1,15 +1,15 @@
 import { useRef } from "react";
-import { scaleLinear } from "d3-scale";
 import styled from "styled-components";
 import type { Arrangement, Plan, Solution, WorkedArrangement } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useRoom } from "../../kit/useRoom";
+import { straightScale } from "../../width-axis/scale";
 
 const Strip = styled.section`
   position: relative; border-bottom: 1px solid var(--hairline); background: var(--paper); overflow: hidden;
   svg { display: block; width: 100%; }
-  text { font-size: 11px; fill: var(--soft); font-variant-numeric: tabular-nums; }
-  .title { font-size: 12px; } .title tspan { font-weight: 700; fill: var(--ink); }
+  text { font-size: var(--size-tick); fill: var(--soft); font-variant-numeric: tabular-nums; }
+  .title { font-size: var(--size-note); } .title tspan { font-weight: var(--weight-strong); fill: var(--ink); }
   .number { fill: var(--ink); }
   .band { cursor: pointer; }
   .band text { fill: var(--ink); }
@@ -36,7 +36,7 @@ export function ColumnsStrip({ plan, number, worked, drawing, onChoose }: Props)
   const arrangement = plan.arrangements[number];
   const solution = worked?.columns?.solutions[0] ?? worked?.columns?.near[0];
   const most = Math.max(WIDEST, solution?.total ?? 0);
-  const x = scaleLinear().domain([0, most]).range([SIDE, Math.max(room - SIDE, SIDE + 100)]);
+  const x = straightScale(0, most, SIDE, Math.max(room - SIDE, SIDE + 100));
   return (
     <Strip ref={ref} aria-label="Columns to scale">
       <svg height={HEIGHT} role="img" aria-label={arrangement && solution ? described(arrangement, solution) : "The columns are not solved yet"}>

@@ -9,15 +9,15 @@ import type { PlanUnderWork } from "./usePlan";
 
 const Empty = styled.main`
   max-width: 640px; margin: 0 auto; padding: 60px 20px;
-  h2 { margin-bottom: 8px; font-size: 20px; }
+  h2 { margin-bottom: 8px; font-size: var(--size-title); }
   p { margin-bottom: 16px; color: var(--soft); max-width: 60ch; }
   .actions { display: flex; flex-wrap: wrap; gap: 10px; }
 `;
 
 const Line = styled.span`
   display: inline-flex; gap: 6px; align-items: center;
-  input, select { max-width: 190px; padding: 1px 5px; border: 1px solid var(--hairline); border-radius: 3px; background: var(--panel); color: var(--ink); font-weight: 600; }
-  button { padding: 1px 8px; font-size: 12px; }
+  input, select { max-width: 190px; padding: 1px 5px; border: 1px solid var(--hairline); border-radius: var(--round-small); background: var(--panel); color: var(--ink); font-weight: var(--weight-strong); }
+  button { padding: 1px 8px; font-size: var(--size-note); }
 `;
 
 /** New plans of a site: an empty one, or one from a file. */

@@ -9,22 +9,22 @@ import { NumberField, Select } from "./fields";
 const Panel = styled.section`
   padding: 8px 14px 16px; overflow: auto; min-height: 0; background: var(--panel);
   header { display: flex; gap: 14px; align-items: center; margin-bottom: 6px; }
-  h2 { font-size: 13px; margin-right: auto; }
-  header button { padding: 2px 9px; font-size: 12px; }
+  h2 { font-size: var(--size-text); margin-right: auto; }
+  header button { padding: 2px 9px; font-size: var(--size-note); }
   .rows { margin: 0; padding: 0; list-style: none; }
   .rows > li { padding: 7px 0 9px; border-top: 1px solid var(--hairline); }
   .head { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; }
-  h3 { font-size: 12px; }
+  h3 { font-size: var(--size-note); }
   .head .gap { display: flex; gap: 6px; align-items: center; margin-left: auto; color: var(--soft); }
   .head .gap input { width: 66px; }
-  .head button, .size button { padding: 0 7px; font-size: 12px; }
+  .head button, .size button { padding: 0 7px; font-size: var(--size-note); }
   svg { display: block; margin: 5px 0 4px; }
-  .over { color: var(--wrong); font-weight: 600; }
+  .over { color: var(--wrong); font-weight: var(--weight-strong); }
   .messages { margin: 0 0 5px; padding: 0; list-style: none; }
   .messages .doubt { color: var(--doubt); }
-  .messages .wrong { color: var(--wrong); font-weight: 600; }
+  .messages .wrong { color: var(--wrong); font-weight: var(--weight-strong); }
   table { border-collapse: collapse; width: 100%; }
-  th { padding: 0 8px 2px 0; color: var(--soft); font-weight: 400; font-size: 12px; text-align: left; white-space: nowrap; }
+  th { padding: 0 8px 2px 0; color: var(--soft); font-weight: 400; font-size: var(--size-note); text-align: left; white-space: nowrap; }
   th.number, td.number { text-align: right; }
   td { padding: 2px 8px 2px 0; }
   tr[data-selected="true"] td { background: var(--lake-wash); }

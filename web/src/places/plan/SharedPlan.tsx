@@ -15,7 +15,7 @@ const Page = styled.div`
   max-width: 1280px; margin: 0 auto; padding: 20px 24px 60px;
   .defs { position: absolute; width: 0; height: 0; }
   > header { display: flex; flex-wrap: wrap; gap: 6px 20px; align-items: baseline; margin-bottom: 14px; }
-  h1 { font-size: 22px; }
+  h1 { font-size: var(--size-title); }
   > header span { color: var(--soft); }
   > header > :last-child { margin-left: auto; }
   .drawings { display: flex; flex-wrap: wrap; gap: 24px; align-items: flex-start; margin-bottom: 24px; }
@@ -24,7 +24,7 @@ const Page = styled.div`
   figcaption span { color: var(--soft); }
   .frame { width: max-content; border: 1px solid var(--hairline); }
   .answer { display: grid; grid-template-columns: minmax(260px, 420px) 1fr; gap: 10px 40px; padding-top: 14px; border-top: 1px solid var(--hairline); }
-  h2 { margin-bottom: 6px; font-size: 15px; }
+  h2 { margin-bottom: 6px; font-size: var(--size-part); }
   form { display: grid; gap: 6px; align-content: start; }
   .actions { display: flex; gap: 8px; }
   .state { padding: 8px 12px; margin-bottom: 18px; border-left: 4px solid var(--hill-line); background: var(--panel); }

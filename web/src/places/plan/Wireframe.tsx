@@ -5,8 +5,8 @@ type DrawnBox = Drawing["boxes"][number];
 
 const Svg = styled.svg`
   display: block; background: var(--paper);
-  text { fill: var(--ink); font-family: "Atkinson Hyperlegible Next", sans-serif; }
-  .name { font-weight: 700; }
+  text { fill: var(--ink); font-family: var(--font-words); }
+  .name { font-weight: var(--weight-strong); }
   .box { cursor: pointer; }
 `;
 

@@ -8,7 +8,7 @@ import type { PlanUnderWork } from "./usePlan";
 
 const Panel = styled.section`
   padding: 10px 14px 20px;
-  h2 { font-size: 13px; margin-bottom: 6px; }
+  h2 { font-size: var(--size-text); margin-bottom: 6px; }
   h2:not(:first-child) { margin-top: 18px; padding-top: 10px; border-top: 1px solid var(--hairline); }
   .state { margin-bottom: 8px; padding: 8px 10px; border-left: 4px solid var(--lake); background: var(--paper); }
   .state[data-state="approved"] { border-color: var(--hill-line); }
@@ -18,7 +18,7 @@ const Panel = styled.section`
   .files li { padding: 2px 0; }
   .files button, .actions button { padding: 2px 10px; }
   .actions { align-items: center; }
-  input[readonly] { width: 100%; padding: 4px 7px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); color: var(--ink); }
+  input[readonly] { width: 100%; padding: 4px 7px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
 `;
 
 export const Replies = styled.ul`

@@ -2,7 +2,6 @@ import { type KeyboardEvent, type ReactNode, useId, useState } from "react";
 import styled from "styled-components";
 import type { Measure, PaperStep, Sides } from "../../api/client";
 import { px } from "../../kit/numbers";
-import { numberFont } from "../../kit/theme";
 import { sidesFrom, sidesText } from "./edit";
 
 /** Labels and fields in a plain grid, label before field. */
@@ -14,13 +13,13 @@ export const Fields = styled.div`
 `;
 
 export const Input = styled.input`
-  width: 100%; min-width: 0; padding: 3px 7px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); color: var(--ink); font-variant-numeric: tabular-nums;
+  width: 100%; min-width: 0; padding: 3px 7px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); font-variant-numeric: tabular-nums;
   &[aria-invalid="true"] { border-color: var(--wrong); border-width: 2px; }
   &::placeholder { color: var(--lake); opacity: 1; font-style: italic; }
 `;
 
 export const Select = styled.select`
-  min-width: 0; padding: 3px 4px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); color: var(--ink);
+  min-width: 0; padding: 3px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink);
 `;
 
 /** A text that follows its value from outside, and tells each change that parses. */
@@ -122,12 +121,12 @@ export function MeasureField({ label, value, onChange, none }: { label: string; 
 }
 
 const Table = styled.table`
-  border-collapse: collapse; font-family: ${numberFont}; font-size: 12px;
+  border-collapse: collapse; font-family: var(--font-number); font-size: var(--size-note);
   td { padding: 0; vertical-align: top; }
   td.sign { width: 16px; }
   td.amount { padding-right: 12px; text-align: right; white-space: nowrap; }
-  td.words { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); overflow-wrap: anywhere; }
-  tr[data-result="true"] td { border-top: 1px solid var(--ink); font-weight: 600; }
+  td.words { font-family: var(--font-words); color: var(--soft); overflow-wrap: anywhere; }
+  tr[data-result="true"] td { border-top: 1px solid var(--ink); font-weight: var(--weight-strong); }
 `;
 
 /** A sum as one writes it on paper. */

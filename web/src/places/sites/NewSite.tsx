@@ -8,13 +8,13 @@ import { fromDrop, fromPicker, type GivenFile } from "./files";
 
 const Two = styled.section`
   display: grid; grid-template-columns: repeat(auto-fit, minmax(min(330px, 100%), 1fr)); gap: 16px;
-  form, .drop { padding: 16px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--panel); }
+  form, .drop { padding: 16px; border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--panel); }
   .drop { border: 2px dashed var(--hairline); }
   .drop[data-over="true"] { border-color: var(--lake); background: var(--lake-wash); }
-  h2 { font-size: 15px; margin-bottom: 4px; }
+  h2 { font-size: var(--size-part); margin-bottom: 4px; }
   p { color: var(--soft); margin-bottom: 12px; max-width: 56ch; }
-  label { display: block; margin-bottom: 4px; font-weight: 600; }
-  input[type="text"] { width: 100%; max-width: 22em; margin-right: 8px; padding: 5px 8px; border: 1px solid var(--faint); border-radius: 4px; background: var(--paper); }
+  label { display: block; margin-bottom: 4px; font-weight: var(--weight-strong); }
+  input[type="text"] { width: 100%; max-width: 22em; margin-right: 8px; padding: 5px 8px; border: 1px solid var(--faint); border-radius: var(--round-box); background: var(--paper); }
   .row { display: flex; flex-wrap: wrap; gap: 8px; }
   [role="alert"] { margin: 12px 0 0; padding: 8px 10px; border-left: 4px solid var(--wrong); background: var(--paper); color: var(--ink); }
 `;

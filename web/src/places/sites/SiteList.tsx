@@ -9,15 +9,15 @@ import { SmallHill } from "./SmallHill";
 
 const Page = styled.main`
   max-width: 1120px; margin: 0 auto; padding: 28px 20px 60px;
-  h1 { font-size: 24px; }
-  > p { margin: 2px 0 18px; color: var(--soft); font-size: 14px; max-width: 60ch; }
+  h1 { font-size: var(--size-title); }
+  > p { margin: 2px 0 18px; color: var(--soft); font-size: var(--size-lead); max-width: 60ch; }
 `;
 
 const List = styled.ul`
   display: grid; grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr)); gap: 16px; margin: 0 0 32px; padding: 0; list-style: none;
-  > li { border: 1px solid var(--hairline); border-radius: 4px; background: var(--panel); min-width: 0; }
+  > li { border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--panel); min-width: 0; }
   .head { display: flex; align-items: baseline; gap: 10px; padding: 12px 14px 8px; border-bottom: 1px solid var(--hairline); }
-  h2 { font-size: 16px; min-width: 0; overflow-wrap: anywhere; }
+  h2 { font-size: var(--size-head); min-width: 0; overflow-wrap: anywhere; }
   .head span { margin-left: auto; color: var(--soft); white-space: nowrap; }
   ol { margin: 0; padding: 0; list-style: none; max-height: 236px; overflow: auto; }
   ol a { display: block; padding: 8px 14px 4px; color: var(--ink); text-decoration: none; }

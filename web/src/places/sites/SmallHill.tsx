@@ -8,7 +8,7 @@ import { axisScale } from "../../width-axis/scale";
 const Drawing = styled.span`
   display: block; color: var(--soft);
   svg { display: block; width: 100%; height: 46px; }
-  text { font-size: 11px; fill: var(--soft); }
+  text { font-size: var(--size-tick); fill: var(--soft); }
 `;
 
 /** The hill of a page's first section, small. */

@@ -12,17 +12,17 @@ const Area = styled.section`
   position: relative; overflow: auto; min-height: 0; padding: 0 0 8px;
   .axis { position: sticky; top: 0; z-index: 1; background: var(--paper); touch-action: none; }
   svg { display: block; user-select: none; }
-  text { font-size: 11px; fill: var(--soft); font-variant-numeric: tabular-nums; }
+  text { font-size: var(--size-tick); fill: var(--soft); font-variant-numeric: tabular-nums; }
   .row { position: relative; border-top: 1px solid transparent; }
   .row:hover { border-top-color: var(--hairline); }
   .name { position: absolute; left: 0; top: 6px; width: 168px; padding-right: 8px; display: flex; gap: 4px; align-items: baseline; }
   .name span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  .name b { font-weight: 600; }
-  .name button { flex: none; width: 18px; padding: 0; border: 0; background: none; color: var(--lake); cursor: pointer; font-size: 12px; }
+  .name b { font-weight: var(--weight-strong); }
+  .name button { flex: none; width: 18px; padding: 0; border: 0; background: none; color: var(--lake); cursor: pointer; font-size: var(--size-note); }
   .band { cursor: pointer; } .band:hover rect { stroke: var(--lake); }
   .band text { fill: var(--ink); }
   .finding { cursor: pointer; } .finding:hover text { text-decoration: underline; }
-  .slider { position: absolute; top: 0; height: 44px; width: 50px; margin-left: -25px; border-radius: 6px; pointer-events: none; }
+  .slider { position: absolute; top: 0; height: 44px; width: 50px; margin-left: -25px; border-radius: var(--round-sheet); pointer-events: none; }
 `;
 
 const NAME_ROOM = 178;

@@ -11,21 +11,21 @@ import { rangeOf } from "./words";
 
 const Panel = styled.aside`
   padding: 14px 18px; border-left: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
-  h2 { font-size: 16px; } h3 { font-size: 13px; margin: 14px 0 4px; }
+  h2 { font-size: var(--size-head); } h3 { font-size: var(--size-text); margin: 14px 0 4px; }
   .views { margin: 8px 0 4px; }
   > p { color: var(--soft); margin-bottom: 8px; }
   ul { margin: 0; padding: 0; list-style: none; }
   li.finding { padding: 10px 0; border-top: 1px solid var(--hairline); }
   li.finding[data-chosen="true"] { background: var(--lake-wash); box-shadow: inset 3px 0 var(--lake); padding-left: 10px; }
-  .range { font-weight: 700; } .wrong .range { color: var(--wrong); } .doubtful .range { color: var(--doubt); } .hint .range { color: var(--soft); }
-  .title { font-weight: 700; margin-left: 6px; }
+  .range { font-weight: var(--weight-strong); } .wrong .range { color: var(--wrong); } .doubtful .range { color: var(--doubt); } .hint .range { color: var(--soft); }
+  .title { font-weight: var(--weight-strong); margin-left: 6px; }
   .do { display: flex; flex-wrap: wrap; gap: 2px 12px; margin-top: 2px; }
-  .sum { margin: 4px 0 0; padding: 0; list-style: none; font: 12px/1.5 "Atkinson Hyperlegible Mono", monospace; color: var(--ink); }
-  .change { margin-top: 4px; font: 12px/1.5 "Atkinson Hyperlegible Mono", monospace; overflow-wrap: anywhere; }
+  .sum { margin: 4px 0 0; padding: 0; list-style: none; font: var(--size-note)/1.5 var(--font-number); color: var(--ink); }
+  .change { margin-top: 4px; font: var(--size-note)/1.5 var(--font-number); overflow-wrap: anywhere; }
   .change del { color: var(--wrong); } .change ins { color: var(--hill-line); text-decoration: none; border-bottom: 1px solid; }
-  input { width: 100%; padding: 4px 8px; border: 1px solid var(--hairline); border-radius: 4px; background: var(--paper); }
+  input { width: 100%; padding: 4px 8px; border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--paper); }
   .plain li { padding: 5px 0; border-top: 1px solid var(--hairline); }
-  .better { color: var(--hill-line); font-weight: 600; } .worse { color: var(--wrong); font-weight: 600; }
+  .better { color: var(--hill-line); font-weight: var(--weight-strong); } .worse { color: var(--wrong); font-weight: var(--weight-strong); }
 `;
 
 const NO_DRAFTS = {};

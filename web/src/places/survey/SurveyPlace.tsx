@@ -19,9 +19,9 @@ const Place = styled.div`
   .work { display: grid; grid-template-columns: 1fr minmax(300px, 27%); min-height: 0; }
   .walk { display: grid; grid-template-rows: auto 1fr; min-height: 0; min-width: 0; padding: 14px 0 0 16px; }
   .top { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding-right: 16px; margin-bottom: 4px; }
-  .top h2 { font-size: 16px; } .top p { flex-basis: 100%; color: var(--soft); }
+  .top h2 { font-size: var(--size-head); } .top p { flex-basis: 100%; color: var(--soft); }
   .top progress { accent-color: var(--lake); }
-  .bar { width: 160px; height: 8px; border: 1px solid var(--hairline); border-radius: 4px; overflow: hidden; background: var(--panel); }
+  .bar { width: 160px; height: 8px; border: 1px solid var(--hairline); border-radius: var(--round-box); overflow: hidden; background: var(--panel); }
   .bar i { display: block; height: 100%; background: var(--lake); }
   .first { padding: 40px 16px; max-width: 46em; } .first p { margin-bottom: 12px; }
   @media (max-width: 820px) { height: auto; .work { grid-template-columns: 1fr; } }

@@ -13,15 +13,15 @@ import { rangeOf } from "../survey/words";
 
 const Panel = styled.aside`
   padding: 8px 16px 12px 0; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
-  h2 { margin-bottom: 6px; font-size: 12px; color: var(--soft); }
+  h2 { margin-bottom: 6px; font-size: var(--size-note); color: var(--soft); }
   ul { display: grid; gap: 6px; margin: 0 0 8px; padding: 0; list-style: none; }
   strong.wrong { color: var(--wrong); }
   strong.doubt { color: var(--doubt); }
-  label { display: flex; gap: 6px; align-items: center; margin-bottom: 8px; color: var(--soft); font-size: 12px; cursor: pointer; }
+  label { display: flex; gap: 6px; align-items: center; margin-bottom: 8px; color: var(--soft); font-size: var(--size-note); cursor: pointer; }
   label[data-focus-visible] .tick { outline: 2px solid var(--lake); outline-offset: 1px; }
-  .tick { display: inline-grid; place-items: center; width: 14px; height: 14px; border: 1px solid var(--soft); border-radius: 2px; color: var(--ink); line-height: 1; }
-  .behind { margin-bottom: 6px; color: var(--soft); font-size: 12px; }
-  > button { padding: 2px 9px; font-size: 12px; }
+  .tick { display: inline-grid; place-items: center; width: 14px; height: 14px; border: 1px solid var(--soft); border-radius: var(--round-small); color: var(--ink); line-height: 1; }
+  .behind { margin-bottom: 6px; color: var(--soft); font-size: var(--size-note); }
+  > button { padding: 2px 9px; font-size: var(--size-note); }
 `;
 
 const MOST = 8;

@@ -11,7 +11,7 @@ const look = EditorView.theme({
   ".cm-changedText": { background: "none !important", borderBottom: "2px solid var(--hill-line)" },
   ".cm-deletedChunk": { backgroundColor: "var(--paper) !important", paddingLeft: "6px" },
   ".cm-deletedChunk .cm-deletedText, .cm-deletedChunk del": { background: "none !important", textDecoration: "line-through var(--wrong)" },
-  ".cm-collapsedLines": { background: "var(--paper)", color: "var(--soft)", fontFamily: '"Atkinson Hyperlegible Next", sans-serif' },
+  ".cm-collapsedLines": { background: "var(--paper)", color: "var(--soft)", fontFamily: "var(--font-words)" },
   ".cm-changeGutter": { width: "4px" },
   ".cm-changedLineGutter": { background: "var(--hill-line)" },
   ".cm-deletedLineGutter": { background: "var(--wrong)" },

@@ -7,7 +7,7 @@ import { px } from "../../kit/numbers";
 const Panel = styled.section`
   padding: 8px 12px 6px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: hidden;
   svg { display: block; width: 100%; }
-  text { font-size: 11px; fill: var(--ink); font-variant-numeric: tabular-nums; }
+  text { font-size: var(--size-tick); fill: var(--ink); font-variant-numeric: tabular-nums; }
   .beside { fill: var(--soft); }
   .row { cursor: pointer; }
 `;

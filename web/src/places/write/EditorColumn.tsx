@@ -16,9 +16,9 @@ const Column = styled.section`
   display: grid; grid-template-rows: auto auto 1fr auto; min-height: 0; min-width: 0; border-right: 1px solid var(--hairline); background: var(--panel);
   .tabs { display: flex; align-items: end; gap: 2px; padding: 6px 8px 0; border-bottom: 1px solid var(--hairline); background: var(--paper); min-width: 0; }
   .tabs ul { display: flex; gap: 2px; margin: 0; padding: 0; list-style: none; overflow-x: auto; min-width: 0; }
-  .tabs li button { padding: 5px 12px; border: 1px solid transparent; border-bottom: 0; border-radius: 5px 5px 0 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; }
-  .tabs li button[aria-pressed="true"] { border-color: var(--hairline); background: var(--panel); color: var(--ink); font-weight: 600; margin-bottom: -1px; padding-bottom: 6px; }
-  .tabs .end { display: flex; align-items: center; gap: 8px; margin-left: auto; padding-bottom: 4px; color: var(--soft); white-space: nowrap; font-size: 12px; }
+  .tabs li button { padding: 5px 12px; border: 1px solid transparent; border-bottom: 0; border-radius: var(--round-sheet) var(--round-sheet) 0 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; }
+  .tabs li button[aria-pressed="true"] { border-color: var(--hairline); background: var(--panel); color: var(--ink); font-weight: var(--weight-strong); margin-bottom: -1px; padding-bottom: 6px; }
+  .tabs .end { display: flex; align-items: center; gap: 8px; margin-left: auto; padding-bottom: 4px; color: var(--soft); white-space: nowrap; font-size: var(--size-note); }
   .tabs .end button { padding: 1px 8px; }
   .banner { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 8px 12px; border-bottom: 1px solid var(--hairline); border-left: 4px solid var(--wrong); background: var(--paper); }
   .banner.note { border-left-color: var(--doubt); }
@@ -26,7 +26,7 @@ const Column = styled.section`
   .source[data-tree="true"] { grid-template-columns: 168px minmax(0, 1fr); }
   .tabs .end button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); }
   .status { display: flex; flex-wrap: wrap; gap: 0 14px; padding: 5px 12px; border-top: 1px solid var(--hairline); color: var(--soft); overflow: hidden; white-space: nowrap; }
-  .status .leaving { font-size: 12px; color: var(--faint); }
+  .status .leaving { font-size: var(--size-note); color: var(--faint); }
   .status strong { color: var(--ink); }
   .status .caret { margin-left: auto; overflow: hidden; text-overflow: ellipsis; color: var(--lake); }
 `;

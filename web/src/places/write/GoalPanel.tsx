@@ -3,7 +3,6 @@ import styled from "styled-components";
 import { ask, client, type ElementNumbers } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button, LinkButton } from "../../kit/Button";
-import { numberFont } from "../../kit/theme";
 import { px } from "../../kit/numbers";
 import { useLatest } from "../../kit/useLatest";
 import { GoalWish, usableWish, type Wish } from "./GoalWish";
@@ -12,10 +11,10 @@ import type { AidProps } from "./RulesPanel";
 const Panel = styled.form`
   display: grid; gap: 6px; justify-items: start;
   fieldset { width: 100%; margin: 0; padding: 0; border: 0; }
-  legend { padding: 0; color: var(--soft); font-size: 12px; }
+  legend { padding: 0; color: var(--soft); font-size: var(--size-note); }
   ol { display: grid; gap: 2px; max-height: 132px; margin: 2px 0 0; padding: 0; overflow: auto; list-style: none; }
   label { display: flex; flex-wrap: wrap; gap: 1px 10px; align-items: baseline; }
-  code { font-family: ${numberFont}; font-size: 12px; overflow-wrap: anywhere; }
+  code { font-family: var(--font-number); font-size: var(--size-note); overflow-wrap: anywhere; }
   .moves { color: var(--soft); }
   .said { padding: 6px 10px; border-left: 4px solid var(--hill-line); background: var(--paper); }
   .said[data-none="true"] { border-color: var(--doubt); }

@@ -6,7 +6,7 @@ import { px } from "../../kit/numbers";
 
 const Line = styled.div`
   display: flex; flex-wrap: wrap; gap: 4px 6px; align-items: center;
-  select, input { padding: 2px 5px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); color: var(--ink); }
+  select, input { padding: 2px 5px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
   select { max-width: 190px; }
   input { width: 64px; }
 `;

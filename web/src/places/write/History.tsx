@@ -8,8 +8,8 @@ import { Differences } from "./Differences";
 const Panel = styled.section`
   display: grid; grid-template-columns: 190px 1fr; min-height: 0; height: 100%; background: var(--panel);
   ol { margin: 0; padding: 8px; list-style: none; overflow: auto; border-right: 1px solid var(--hairline); }
-  ol button { width: 100%; padding: 4px 8px; border: 0; border-radius: 3px; background: none; text-align: left; cursor: pointer; }
-  ol button[aria-pressed="true"] { background: var(--lake-wash); font-weight: 600; }
+  ol button { width: 100%; padding: 4px 8px; border: 0; border-radius: var(--round-small); background: none; text-align: left; cursor: pointer; }
+  ol button[aria-pressed="true"] { background: var(--lake-wash); font-weight: var(--weight-strong); }
   .state { display: grid; grid-template-rows: auto 1fr; min-height: 0; min-width: 0; }
   .bar { display: flex; gap: 10px; align-items: center; padding: 8px 12px; }
 `;

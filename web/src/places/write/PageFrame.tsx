@@ -14,12 +14,12 @@ const Ground = styled.div`
   position: relative; overflow: hidden; min-height: 0; height: 100%; background: var(--frame-ground);
   .room { position: absolute; inset: 0; overflow: auto; }
   .end { position: absolute; left: 0; width: 1px; height: 1px; }
-  .sheet { position: absolute; top: 12px; background: #fff; border: 1px solid var(--hairline); transform-origin: 0 0; }
-  iframe { display: block; border: 0; background: #fff; }
+  .sheet { position: absolute; top: 12px; background: var(--sheet); border: 1px solid var(--hairline); transform-origin: 0 0; }
+  iframe { display: block; border: 0; background: var(--sheet); }
   svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; overflow: hidden; }
   .bar { position: absolute; left: 6px; bottom: 4px; }
   .overlays { position: absolute; right: 18px; bottom: 4px; }
-  .overlays button { padding: 1px 9px; font-size: 12px; }
+  .overlays button { padding: 1px 9px; font-size: var(--size-note); }
 `;
 
 const EDGE = 12;
@@ -204,7 +204,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
             {rect && (
             <rect
               x={((rect[0] ?? 0) - report.scroll[0]) * scale} y={((rect[1] ?? 0) - report.scroll[1]) * scale} width={(rect[2] ?? 0) * scale} height={(rect[3] ?? 0) * scale}
-              fill="none" stroke="#2b6880" strokeWidth="2"
+              fill="none" stroke="var(--day-lake)" strokeWidth="2"
             />)}
           </svg>
         )}

@@ -11,13 +11,13 @@ const Tree = styled.nav`
   ol { margin: 0; padding: 6px 0; overflow: auto; list-style: none; min-height: 0; }
   li button { display: grid; width: 100%; padding: 2px 8px 2px calc(8px + var(--depth) * 11px); border: 0; border-left: 3px solid transparent; background: none; color: var(--ink); cursor: pointer; text-align: left; line-height: 1.3; }
   li button[aria-current] { border-color: var(--lake); background: var(--lake-wash); }
-  li span { color: var(--soft); font-size: 11px; overflow-wrap: anywhere; }
+  li span { color: var(--soft); font-size: var(--size-tick); overflow-wrap: anywhere; }
   li strong { font-weight: 400; overflow-wrap: anywhere; }
-  li[data-kind="landmark"] strong { font-weight: 700; }
+  li[data-kind="landmark"] strong { font-weight: var(--weight-strong); }
   li[data-kind="heading"] strong { font-style: italic; }
   .moves { display: grid; grid-template-columns: 1fr 1fr; gap: 4px; padding: 6px 8px; border-top: 1px solid var(--hairline); }
-  .moves button { padding: 1px 4px; font-size: 12px; }
-  .moves p { grid-column: 1 / -1; color: var(--soft); font-size: 12px; overflow-wrap: anywhere; }
+  .moves button { padding: 1px 4px; font-size: var(--size-note); }
+  .moves p { grid-column: 1 / -1; color: var(--soft); font-size: var(--size-note); overflow-wrap: anywhere; }
   .moves [role="alert"] { color: var(--wrong); }
 `;
 

@@ -4,7 +4,6 @@ import styled from "styled-components";
 import { ask, client, type ElementNumbers, type Numbers, type Stretch } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
-import { numberFont } from "../../kit/theme";
 import { go, planAddress } from "../../router";
 import type { AskChange } from "./RulesPanel";
 
@@ -12,11 +11,11 @@ const Panel = styled.section`
   padding: 12px 14px 20px; overflow: auto; min-height: 0;
   p { margin: 8px 0; max-width: 62ch; }
   .line { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; margin: 8px 0; }
-  select { padding: 3px 4px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); }
+  select { padding: 3px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); }
   button { padding: 2px 10px; }
   ul { margin: 6px 0; padding-left: 18px; }
   .parts { color: var(--wrong); }
-  pre { max-height: 300px; margin: 8px 0; padding: 8px 10px; overflow: auto; border: 1px solid var(--hairline); background: var(--paper); font: 12px/1.5 ${numberFont}; }
+  pre { max-height: 300px; margin: 8px 0; padding: 8px 10px; overflow: auto; border: 1px solid var(--hairline); background: var(--paper); font: var(--size-note)/1.5 var(--font-number); }
   progress { width: 100%; accent-color: var(--lake); }
   [role="alert"] { color: var(--wrong); }
   hr { border: 0; border-top: 1px solid var(--hairline); margin: 14px 0; }

@@ -2,19 +2,18 @@ import { useState } from "react";
 import styled from "styled-components";
 import { ask, client, type ChangedText, type Contender } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
-import { numberFont } from "../../kit/theme";
 import { useLatest } from "../../kit/useLatest";
 
 const Panel = styled.div`
   .choose { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; margin-bottom: 6px; }
-  select { padding: 2px 4px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); }
+  select { padding: 2px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); }
   ol { margin: 0; padding: 0; list-style: none; }
   li { display: flex; flex-wrap: wrap; gap: 1px 12px; padding: 2px 0; border-top: 1px dashed var(--hairline); align-items: baseline; }
-  code { font-family: ${numberFont}; font-size: 12px; overflow-wrap: anywhere; }
-  li[data-wins="true"] code { font-weight: 700; }
+  code { font-family: var(--font-number); font-size: var(--size-note); overflow-wrap: anywhere; }
+  li[data-wins="true"] code { font-weight: var(--weight-strong); }
   li[data-wins="false"] code { color: var(--soft); }
   .why { color: var(--soft); }
-  li button { font-size: 12px; }
+  li button { font-size: var(--size-note); }
 `;
 
 export interface AidProps {

@@ -10,7 +10,7 @@ const Panel = styled.div`
   label { display: inline-flex; gap: 4px; align-items: center; }
   ul { margin: 4px 0 0; padding: 0; list-style: none; }
   li { padding: 1px 0; }
-  li[data-own="false"] { color: var(--doubt); font-weight: 600; }
+  li[data-own="false"] { color: var(--doubt); font-weight: var(--weight-strong); }
 `;
 
 export type HeldState = "hover" | "focus-visible" | "active" | "checked" | "target" | "current";

@@ -5,9 +5,9 @@ import { px } from "../../kit/numbers";
 import { clampHeight } from "./useViewport";
 
 const Bar = styled.form`
-  display: flex; gap: 6px; align-items: center; padding: 2px 8px; border-radius: 3px; background: var(--panel); color: var(--soft); font-size: 12px; white-space: nowrap;
-  input { width: 52px; padding: 0 4px; border: 1px solid var(--faint); border-radius: 3px; background: var(--paper); color: var(--ink); }
-  button { padding: 1px 9px; font-size: 12px; }
+  display: flex; gap: 6px; align-items: center; padding: 2px 8px; border-radius: var(--round-small); background: var(--panel); color: var(--soft); font-size: var(--size-note); white-space: nowrap;
+  input { width: 52px; padding: 0 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
+  button { padding: 1px 9px; font-size: var(--size-note); }
   button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); color: var(--ink); }
 `;
 

@@ -5,21 +5,20 @@ import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px, sumNumber } from "../../kit/numbers";
 import type { Pseudo } from "./useNumbers";
-import { numberFont } from "../../kit/theme";
 
 const Panel = styled.section`
   padding: 8px 16px 12px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: auto; min-height: 0;
   header { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 14px; margin-bottom: 6px; }
-  h2 { font-size: 12px; color: var(--soft); overflow-wrap: anywhere; }
-  table { border-collapse: collapse; font-family: ${numberFont}; font-size: 12px; }
+  h2 { font-size: var(--size-note); color: var(--soft); overflow-wrap: anywhere; }
+  table { border-collapse: collapse; font-family: var(--font-number); font-size: var(--size-note); }
   td, th { padding: 1px 0; font-weight: 400; text-align: left; vertical-align: top; }
   td.sign { width: 16px; }
   td.amount { padding-right: 16px; text-align: right; white-space: nowrap; }
   th { padding-right: 24px; }
-  td.source { font-family: "Atkinson Hyperlegible Next", sans-serif; color: var(--soft); white-space: nowrap; }
-  tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: 600; }
+  td.source { font-family: var(--font-words); color: var(--soft); white-space: nowrap; }
+  tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: var(--weight-strong); }
   .keep { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 10px; }
-  .keep button { padding: 1px 8px; font-size: 12px; }
+  .keep button { padding: 1px 8px; font-size: var(--size-note); }
   .measured { color: var(--doubt); font-style: italic; }
   p { max-width: 70ch; }
 `;

@@ -2,14 +2,13 @@
 import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { EditorView } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
-import { numberFont } from "../../../kit/theme";
 
 const look = EditorView.theme({
   "&": { height: "100%", backgroundColor: "var(--panel)", color: "var(--code-word)", fontSize: "12.5px" },
   // Over the gutters too, which stand in layers of their own.
   "&.cm-focused": { outline: "0" },
   "&.cm-focused::after": { content: '""', position: "absolute", inset: "0", border: "2px solid var(--lake)", pointerEvents: "none", zIndex: "300" },
-  ".cm-scroller": { fontFamily: numberFont, lineHeight: "1.62" },
+  ".cm-scroller": { fontFamily: "var(--font-number)", lineHeight: "1.62" },
   ".cm-content": { padding: "8px 0", caretColor: "var(--ink)" },
   ".cm-gutters": { backgroundColor: "var(--panel)", border: "0" },
   ".cm-gutters-before": { color: "var(--faint)" },
@@ -28,11 +27,11 @@ const look = EditorView.theme({
   ".cm-notes .cm-gutterElement": { padding: "0 6px 0 10px", overflow: "hidden" },
   ".cm-note": {
     display: "block", overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis", color: "var(--lake)",
-    fontFamily: '"Atkinson Hyperlegible Next", sans-serif', fontVariantNumeric: "tabular-nums", fontSize: "12px",
+    fontFamily: "var(--font-words)", fontVariantNumeric: "tabular-nums", fontSize: "var(--size-note)",
   },
   ".cm-note-overruled": { color: "var(--faint)", textDecoration: "line-through" },
   ".cm-note-unmatched": { color: "var(--doubt)" },
-  ".cm-note-problem": { color: "var(--wrong)", fontWeight: "600" },
+  ".cm-note-problem": { color: "var(--wrong)", fontWeight: "var(--weight-strong)" },
   ".cm-note-doubt": { color: "var(--doubt)" },
   ".cm-note-dead": { color: "var(--doubt)" },
   ".cm-swatch": { display: "inline-block", width: "10px", height: "10px", marginRight: "4px", border: "1px solid var(--ink)", verticalAlign: "-1px" },
