@@ -225,7 +225,7 @@ class Page:
                 known = None
             elif not resolver.uses_viewport or resolver.environment.viewport == viewport:
                 return known
-            elif not tree.sized_by_viewport or (resolver.uses_viewport == 1 and resolver.environment.viewport.height == viewport.height):
+            else:
                 _move(tree, resolver, viewport)
                 return known
         resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from enum import IntEnum
 from typing import Any
@@ -107,6 +107,10 @@ class Box:
     role: str = ""
     """``cell``, ``caption``, ``marker``, ``item`` (anonymous flex or grid item)… where it matters."""
     natural: Natural | None = None
+    measure: Callable[[], Natural] | None = None
+    """For controls and markers: their natural size by their style as it is now."""
+    bends: bool = False
+    """Set by a walk: whether something in it changes with the width otherwise than along a line, like a size of type."""
     column_span: int = 1
     row_span: int = 1
     collapsed_borders: tuple[int, int, int, int] | None = None
@@ -144,6 +148,8 @@ class Box:
         self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
         self.fragment_cache.clear()
         self.flow_cache.clear()
+        if self.measure is not None:
+            self.natural = self.measure()
 
     @property
     def is_block_level(self) -> bool:

@@ -28,6 +28,11 @@ class _Recipe:
     parent: ComputedStyle | None
     is_item: bool
 
+    @property
+    def is_control(self) -> bool:
+        """Whether the browser holds something against an author's styles on it."""
+        return self.element is not None and self.element.tag in CONTROL_TAGS and self.pseudo is None
+
 
 @dataclass(frozen=True, slots=True)
 class Restyled:
@@ -62,6 +67,8 @@ class StyleResolver:
             container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
             new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
             new.display, new.float = recipe.style.display, recipe.style.float
+            if recipe.is_control and recipe.element is not None:
+                adjust_control(recipe.element, new, self._counted(recipe.element))
             _put(recipe, new)
             if recipe.parent is None:
                 self.environment.root_font_size = float(recipe.style.font_size)
@@ -102,9 +109,7 @@ class StyleResolver:
 
     def style_of(self, element: Element, parent: ComputedStyle | None, is_item: bool = False) -> ComputedStyle:
         """The style of an element under its parent's style; ``is_item`` blockifies a flex or grid item."""
-        matches = self.cascade.matches(element)
-        counted = [match for match in matches.own if self.active.holds(match.rule, element)]
-        hints = matches.hints
+        counted, hints = self._counted(element), self.cascade.matches(element).hints
         key: _Key | None = None
         if not (hints or "style" in element.attributes):
             key = (id(parent), is_item, *[id(match.rule) for match in counted])
@@ -118,6 +123,10 @@ class StyleResolver:
         if key is not None and not style.uses_container:
             self._shared[key] = style
         return style
+
+    def _counted(self, element: Element) -> list[Match]:
+        """The rules of an element that count at the viewport."""
+        return [match for match in self.cascade.matches(element).own if self.active.holds(match.rule, element)]
 
     def pseudo_style(self, element: Element, name: str, parent: ComputedStyle, is_item: bool = False) -> ComputedStyle | None:
         """The style of ``::before`` and its kin, or None where no rule names it."""
@@ -150,7 +159,7 @@ class StyleResolver:
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
         container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
         style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
-        if recipe.pseudo is None and recipe.element is not None and recipe.element.tag in CONTROL_TAGS:
+        if recipe.is_control and recipe.element is not None:
             adjust_control(recipe.element, style, counted)
         if recipe.is_item or recipe.parent is None:
             style.display = blockified(style.display)

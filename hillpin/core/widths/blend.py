@@ -22,7 +22,7 @@ from ..styles.values import Kind as LengthKind
 Rows = NDArray[np.int64]
 TIGHT = 12
 """Units of 1/64 px that roundings of several floats in a row can add up to."""
-TOLERANCE = 3
+TOLERANCE = 2
 """Units of 1/64 px by which roundings may move a number off its line."""
 
 
@@ -278,7 +278,7 @@ class Walk:
         samples = memory.samples
         samples[self.width] = sample
         self.kept.append(memory)
-        if self.low == self.high or sample.fragment.out_of_flow or box.is_container:
+        if self.low == self.high or sample.fragment.out_of_flow or box.is_container or box.bends:
             return
         a, b = samples.get(self.low), samples.get(self.high)
         if a is not None and b is not None and self.is_line(a, sample, b):

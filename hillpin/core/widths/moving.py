@@ -73,6 +73,36 @@ class Moving:
         _forget(box, boxes)
 
 
+BENDING = (
+    "font_size", "line_height", "letter_spacing", "word_spacing", "tab_size",
+    "border_top_width", "border_right_width", "border_bottom_width", "border_left_width",
+)  # fmt: skip
+"""What does not change along a line where it changes with the width: sizes of type are rounded in every glyph, borders to
+whole pixels."""
+
+
+def mark_bends(resolver: StyleResolver, root: Box, low: int, high: int, height: int) -> None:
+    """Set ``bends`` on the boxes of a tree, for the widths from ``low`` to ``high`` (CSS px)."""
+    boxes = list(root.walk())
+    styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
+    for box in boxes:
+        box.bends = False
+    if not styles:
+        return
+    stood = resolver.environment.viewport
+    seen: list[dict[int, tuple[Any, ...]]] = []
+    for width in (low, high):
+        resolver.move_to(Viewport(width, height))
+        seen.append({key: tuple(getattr(style, name) for name in BENDING) for key, style in styles.items()})
+    resolver.move_to(stood)
+    bending = {key for key in styles if seen[0][key] != seen[1][key]}
+    for box in boxes:
+        node: Box | None = box if id(box.style) in bending else None
+        while node is not None and not node.bends:
+            node.bends = True
+            node = node.parent
+
+
 def _forget(box: Box, boxes: list[Box]) -> None:
     forgotten: set[int] = set()
     for one in boxes:

@@ -28,7 +28,7 @@ from ..units import INDEFINITE
 from .across import Across
 from .across_sizes import NotAcrossError, Units, edges_across
 from .blend import Walk
-from .moving import WIDTH, Moving
+from .moving import WIDTH, Moving, mark_bends
 from .rectangles import ABSENT, COLUMNS, Table, Tables, is_bent
 from .single import COARSE, One, SingleWalk
 from .strip_tables import take_in
@@ -184,6 +184,7 @@ class _Walker:
         self.until = self.done + high - low + 1
         step = self.page.step(low, self.height, None)
         root, bent = step.tree.root, is_bent(step.tree.root)
+        mark_bends(step.resolver, root, low, high, self.height)
         trees: list[object] = [step.tree] * (high - low + 1)
         if self.every or bent or root.is_container or moves_as_a_whole(root):
             tables.takes_fragments = not bent

@@ -39,6 +39,8 @@ class _Plan:
     starts: NDArray[np.int64]
     elements: NDArray[np.int64]
     """Indexes of the elements that have boxes, one for each start."""
+    of_table: NDArray[np.bool_]
+    """Which rows are of a row or column of a table."""
     texts: _Ends
     contents: _Ends
     generated: _Ends
@@ -137,7 +139,7 @@ class Tables:
             self._reach(table, box, 4, x + fragment.text_right)
         for row_box, dx, dy, width, height in fragment.row_offsets:
             if row_box.element is not None:
-                _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height)
+                _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height, of_table=True)
         for item in fragment.inlines:
             inside = item.box.element
             if inside is not None and item.box.pseudo is None:
@@ -178,7 +180,7 @@ class Tables:
         if len(plan.order) == len(plan.elements):
             sides = [x, y, x + width, y + height]
         else:
-            empty = (width == 0) & (height == 0)
+            empty = np.where(plan.of_table, (width == 0) & (height == 0), (width == 0) | (height == 0))
             big = 2**40
             sides = [
                 np.minimum.reduceat(np.where(empty, big, x), plan.starts, axis=1),
@@ -186,8 +188,8 @@ class Tables:
                 np.maximum.reduceat(np.where(empty, -big, x + width), plan.starts, axis=1),
                 np.maximum.reduceat(np.where(empty, -big, y + height), plan.starts, axis=1),
             ]
-            first = (x[:, plan.starts], y[:, plan.starts])
-            sides = [np.where(np.abs(side) >= big, first[number % 2], side) for number, side in enumerate(sides)]
+            first = (x, y, x + width, y + height)
+            sides = [np.where(np.abs(side) >= big, one[:, plan.starts], side) for one, side in zip(first, sides, strict=True)]
         sides = [np.clip(side, -FURTHEST, FURTHEST) for side in sides]
         places = self.place[plan.elements]
         if (self.rows[at, places, 0] == ABSENT).all():
@@ -196,7 +198,8 @@ class Tables:
             return
         for row, width_at in enumerate(at[:, 0]):
             for place, index in enumerate(places):
-                _unite(self.rows[width_at], int(index), *(int(side[row, place]) for side in sides))
+                left, top, right, bottom = (int(side[row, place]) for side in sides)
+                _unite(self.rows[width_at], int(index), left, top, right, bottom, of_table=bool(plan.of_table[plan.starts[place]]))
 
     def _plan(self, ids: NDArray[np.int64]) -> _Plan:
         key = ids.tobytes()
@@ -225,15 +228,17 @@ def _elements_in(box: Box) -> NDArray[np.int64]:
     return np.array(sorted(index for index in found if index >= 0), np.int64)
 
 
-def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int) -> None:
-    """Take a rectangle into an element's; empty ones count only where all are empty."""
+def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: int, of_table: bool = False) -> None:
+    """Take a rectangle into an element's; ones without width or height count only where all are so (CSSOM View §6). Those of
+    rows and columns of tables (``of_table``) count where they have either, as ``Rect.around`` has it."""
     row = table[index]
+    both = all if of_table else any
     left, top, right, bottom = (min(max(side, -FURTHEST), FURTHEST) for side in (left, top, right, bottom))
     if row[0] == ABSENT:
         row[:4] = left, top, right, bottom
-    elif left == right and top == bottom:
+    elif both((left == right, top == bottom)):
         return
-    elif row[0] == row[2] and row[1] == row[3]:
+    elif both((row[0] == row[2], row[1] == row[3])):
         row[:4] = left, top, right, bottom
     else:
         row[:4] = min(row[0], left), min(row[1], top), max(row[2], right), max(row[3], bottom)
@@ -257,7 +262,7 @@ def _planned(ids: NDArray[np.int64]) -> _Plan:
     own = np.flatnonzero((indexes >= 0) & (kinds < 3))
     order = own[np.argsort(indexes[own], kind="stable")]
     elements, starts = np.unique(indexes[order], return_index=True)
-    return _Plan(order, starts, elements, _ends(ids, (3, 5)), _ends(ids, (3,)), _ends(ids, (4,)))
+    return _Plan(order, starts, elements, kinds[order] == 2, _ends(ids, (3, 5)), _ends(ids, (3,)), _ends(ids, (4,)))
 
 
 def _ends(ids: NDArray[np.int64], kinds: tuple[int, ...]) -> _Ends:

@@ -93,6 +93,10 @@ class _Piecewise:
     def _follows(self, low: int, a: Sample, high: int, b: Sample) -> bool:
         """Whether blocks one below another are all on lines between two widths, so that what holds them is too."""
         box, first, last = self.box, a.fragment, b.fragment
+        if (box.role == "button" or (self.kind != IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
+            # Shrink-to-fit is held by what content needs from some width on: as wide as there is room at both ends, or not.
+            if last.width - first.width != b.asked[0] - a.asked[0]:
+                return False
         if self.is_text:
             # A text alone in its box: the same number of lines at both ends is the same at every width between.
             return first.breaks == last.breaks and first.height == last.height

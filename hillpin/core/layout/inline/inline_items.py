@@ -82,6 +82,9 @@ def prepare(ctx: Context, box: Box) -> InlineContent:
     return known
 
 
+_EDGES = tuple(f"{what}_{side}" for what in ("padding", "margin") for side in ("top", "right", "bottom", "left"))
+
+
 class _Builder:
     """Walks the inline boxes once and collects items and text."""
 
@@ -106,10 +109,7 @@ class _Builder:
         texts = [item for item in self.items if item.kind == ItemKind.TEXT]
         uniform = len(self.items) == 1 and len(texts) == 1 and texts[0].wraps and texts[0].collapses
         percentages = any(
-            length.has_percentage
-            for item in self.items
-            if item.kind in (ItemKind.OPEN, ItemKind.CLOSE)
-            for length in (item.box.style.padding_left, item.box.style.padding_right, item.box.style.margin_left, item.box.style.margin_right)
+            getattr(item.box.style, name).has_percentage for item in self.items if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) for name in _EDGES
         )
         return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages)
 

@@ -332,6 +332,8 @@ class LineBreaker:
 
     def _finish(self, line: Line, indent: int) -> Line:
         """Remove trailing collapsible space; preserved space stays in its box and hangs (css-text-3 §4.1.2)."""
+        # A float that the line was cut before waits for the next one.
+        line.floats_after = [part for part in line.floats_after if part.index < line.next_index]
         hanging = 0
         for part in reversed(line.parts):
             if part.item.kind in (ATOMIC, TAB):

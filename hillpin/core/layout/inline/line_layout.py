@@ -95,14 +95,12 @@ class _LineLayout:
     def run(self) -> InlineResult:
         content, result = self.content, self.result
         index = offset = 0
-        ends: list[tuple[int, int, int]] = []
+        ends: list[tuple[int, int]] = []
         indent = _indent(self.box, self.width)
         while index < len(content.items):
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top)
-            # What is nothing but text has no rectangle of its own: where such a line ends does not show.
-            if any(part.item.kind != ItemKind.TEXT for part in line.parts):
-                ends.append((result.line_count, index, offset))
+            ends.append((index, offset))
             index, offset = line.next_index, line.next_offset
             indent = 0
         result.height = self.y

@@ -104,6 +104,16 @@ def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore)
     return _control(element, style, fonts)
 
 
+def natural_of_symbol(style: ComputedStyle, fonts: FontStore) -> Natural:
+    """The width of an inside marker that is a symbol, with the room round it, as Chromium draws it."""
+    size = float(style.font_size)
+    if style.list_style_type.startswith("disclosure"):
+        width, after, before = int(size * 0.66 * 64), int(size * 0.4 * 64), 0
+    else:
+        width, after, before = ((fonts.metrics(style).ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 64), -64
+    return Natural(width + before + after, 0, None, wants_default=False)
+
+
 def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
     """Line height and ascent with half-leading of a control's text, in 1/64 px."""
     metrics = metrics_of(fonts, style)

@@ -17,8 +17,6 @@ class BoxTree:
     root: Box
     styles: dict[Element, ComputedStyle] = field(default_factory=dict)
     unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
-    sized_by_viewport: bool = False
-    """Whether a natural size of a control or marker comes from a style with viewport units."""
     noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
     """What layout found that it does not cover; kept while what it remembers of the boxes is."""
     viewport_overflow: Element | None = None

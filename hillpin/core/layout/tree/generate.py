@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
@@ -19,6 +21,7 @@ from ..replaced.natural_sizes import (
     Pictures,
     natural_of_element,
     natural_of_picture,
+    natural_of_symbol,
     picture_address,
 )
 from .box_tree import BoxTree
@@ -227,15 +230,9 @@ class Generator:
         plain = self.resolver.anonymous_style(style, "inline")
         if style.list_style_type not in SYMBOLS:
             return [Box(Kind.TEXT, plain, None, pseudo="marker", text=text, is_inline_level=True)]
-        self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
-        ascent = self.fonts.metrics(style).ascent
-        size = float(style.font_size)
-        if style.list_style_type.startswith("disclosure"):
-            width, after, before = int(size * 0.66 * 64), int(size * 0.4 * 64), 0
-        else:
-            width, after, before = ((ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 64), -64
         box = Box(Kind.REPLACED, plain, None, pseudo="marker", is_inline_level=True)
-        box.natural = Natural(width + before + after, 0, None, wants_default=False)
+        box.measure = partial(natural_of_symbol, plain, self.fonts)
+        box.natural = box.measure()
         box.role = "marker"
         return [box]
 
@@ -293,6 +290,7 @@ class Generator:
         return element.tag != "input" or element.attributes.get("type", "").lower() not in BUTTON_TYPES
 
     def _replaced(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
+        measure = None
         if element.tag == "img":
             address = picture_address(element, self._media_matches)
             size = self.pictures.size(address) if address else None
@@ -303,12 +301,12 @@ class Generator:
         elif element.tag == "object" and (size := self.pictures.size(element.attributes.get("data", ""))) is not None:
             natural = natural_of_picture(size)
         else:
-            natural = natural_of_element(element, style, self.fonts)
-            self.tree.sized_by_viewport = self.tree.sized_by_viewport or bool(style.uses_viewport)
+            measure = partial(natural_of_element, element, style, self.fonts)
+            natural = measure()
         box = self.box_for(style, element)
         box.kind = Kind.REPLACED
         box.is_bfc_root = True
-        box.natural = natural
+        box.natural, box.measure = natural, measure
         if style.display == "inline" or box.is_inline_level:
             box.is_inline_level = not (box.is_floating or box.is_out_of_flow)
         into.append(box)

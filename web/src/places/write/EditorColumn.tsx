@@ -8,7 +8,7 @@ import type { Marks } from "./editor/marks";
 import type { ShownNote } from "./editor/notes";
 import { History } from "./History";
 import { PageTree } from "./PageTree";
-import type { AskChange } from "./RulesPanel";
+import type { AskChange } from "./aid";
 import { RowsOfCode } from "./RowsOfCode";
 import type { TextFile } from "./texts";
 

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { ask, client, type ElementNumbers } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button, LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { useLatest } from "../../kit/useLatest";
 import { GoalWish, usableWish, type Wish } from "./GoalWish";
-import type { AidProps } from "./RulesPanel";
+import type { AidProps } from "./aid";
 
 const Panel = styled.form`
   display: grid; gap: 6px; justify-items: start;
@@ -25,15 +25,8 @@ type Found = components["schemas"]["GoalOut"];
 const AT_CARET = "caret";
 const MOST_SHOWN = 12;
 
-interface Props extends AidProps {
-  caret: { path: string; offset: number } | null;
-  /** All elements of the page, to choose another box from. */
-  elements: ElementNumbers[];
-}
-
 /** Name a goal for a box, or two; choose the number that may change; it is solved so that they are met. */
-export function GoalPanel({ caret, elements, ...props }: Props) {
-  const { siteId, page, width, height, drafts, selected, onAsk, onSource } = props;
+export function GoalPanel({ siteId, page, width, height, drafts, selected, elements, caret, onAsk, onSource }: AidProps) {
   const [wishes, setWishes] = useState<Wish[]>([{ box: null, kind: "width", relation: "is", amount: "270", at: "", to: "" }]);
   const [chosen, setChosen] = useState<string>(AT_CARET);
   const [found, setFound] = useState<Found | null>(null);

@@ -5,7 +5,7 @@ import type { components } from "../../api/schema";
 import type { Measured } from "./editor/notes";
 import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, type OverlayKind, OverlaysMenu } from "./OverlayDrawing";
-import type { HeldState } from "./StatesPanel";
+import type { HeldState } from "./states";
 import type { Texts } from "./texts";
 import { ViewportBar } from "./ViewportBar";
 import { useOverlays, usePlanColumns } from "./useOverlays";

@@ -4,7 +4,7 @@ import { ask, client, type Numbers, type OutlineEntry } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { useLatest } from "../../kit/useLatest";
-import type { AskChange } from "./RulesPanel";
+import type { AskChange } from "./aid";
 
 const Tree = styled.nav`
   display: grid; grid-template-rows: 1fr auto; min-height: 0; border-right: 1px solid var(--hairline); background: var(--paper);

@@ -5,7 +5,7 @@ import { ask, client, type ElementNumbers, type Numbers, type Stretch } from "..
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { go, planAddress } from "../../router";
-import type { AskChange } from "./RulesPanel";
+import type { AskChange } from "./aid";
 
 const Panel = styled.section`
   padding: 12px 14px 20px; overflow: auto; min-height: 0;

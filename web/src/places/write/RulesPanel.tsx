@@ -1,7 +1,8 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { ask, client, type ChangedText, type Contender } from "../../api/client";
+import { ask, client, type Contender } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
+import type { AidProps } from "./aid";
 import { useLatest } from "../../kit/useLatest";
 
 const Panel = styled.div`
@@ -15,21 +16,6 @@ const Panel = styled.div`
   .why { color: var(--soft); }
   li button { font-size: var(--size-note); }
 `;
-
-export interface AidProps {
-  siteId: number;
-  page: string;
-  width: number;
-  height: number;
-  drafts: Record<string, string>;
-  selected: number;
-  name: string;
-  onSource: (file: string, line: number) => void;
-  onAsk: AskChange;
-}
-
-/** Ask for a file's new text, made from the texts as they are now, and put it into the editor unless they changed meanwhile. */
-export type AskChange = (asking: (drafts: Record<string, string>) => Promise<ChangedText>) => Promise<void>;
 
 /** Which rule wins a property of the selected box, and why the others do not; for an inherited value, where it comes from. */
 export function RulesPanel(props: AidProps) {

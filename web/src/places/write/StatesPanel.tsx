@@ -3,7 +3,8 @@ import styled from "styled-components";
 import { ask, client } from "../../api/client";
 import { px } from "../../kit/numbers";
 import { useLatest } from "../../kit/useLatest";
-import type { AidProps } from "./RulesPanel";
+import type { AidProps } from "./aid";
+import { type HeldState, STATES } from "./states";
 
 const Panel = styled.div`
   .choose { display: flex; flex-wrap: wrap; gap: 4px 12px; margin-bottom: 6px; }
@@ -13,12 +14,12 @@ const Panel = styled.div`
   li[data-own="false"] { color: var(--doubt); font-weight: var(--weight-strong); }
 `;
 
-export type HeldState = "hover" | "focus-visible" | "active" | "checked" | "target" | "current";
-const STATES: Record<HeldState | "", string> = { "": "at rest", hover: ":hover", "focus-visible": ":focus-visible", active: ":active", checked: ":checked", target: ":target", current: "current page" };
+/** Hold a state on the selected box: the page shows it, and what it moves is said by how much. Another box starts at rest. */
+export function StatesPanel(props: AidProps) {
+  return <States key={props.selected} {...props} />;
+}
 
-/** Hold a state on the selected box: the page shows it, and what it moves is said by how much. */
-export function StatesPanel({ onHold, ...props }: AidProps & { onHold: (state: HeldState | "") => void }) {
-  const { siteId, page, width, height, drafts, selected, name } = props;
+function States({ siteId, page, width, height, drafts, selected, name, onHold }: AidProps) {
   const [state, setState] = useState<HeldState | "">("");
   const question = state === "" ? null : { page, width, height, drafts, selected, state };
   const { answer, error } = useLatest(question, (body) => ask(client.POST("/api/sites/{site_id}/hold", { params: { path: { site_id: siteId } }, body })));

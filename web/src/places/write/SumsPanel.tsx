@@ -2,9 +2,8 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type ElementNumbers, type Numbers } from "../../api/client";
 import { Choice } from "../../kit/Choice";
-import { GoalPanel } from "./GoalPanel";
-import { type AidProps, RulesPanel } from "./RulesPanel";
-import { type HeldState, StatesPanel } from "./StatesPanel";
+import type { AidProps } from "./aid";
+import { AIDS } from "./aids";
 import type { Pseudo } from "./useNumbers";
 import { type Quantity, WorkingPanel } from "./WorkingPanel";
 
@@ -14,27 +13,25 @@ const Panel = styled.section`
   [role="alert"] { color: var(--wrong); }
 `;
 
-const ASIDES = ["Working", "Which rule wins", "What must this be?", "States"] as const;
-type Aside = (typeof ASIDES)[number];
+const WORKING = "Working";
+const ASKED = [WORKING, ...AIDS.map((aid) => aid.name)];
 const NO_WORKINGS: Numbers["workings"] = [];
 const NO_GENERATED: Numbers["generated"] = [];
 const NO_ELEMENTS: Numbers["elements"] = [];
 
-interface Props extends Omit<AidProps, "selected" | "name"> {
+interface Props extends Omit<AidProps, "selected" | "name" | "elements"> {
   numbers: Numbers | undefined;
   element: ElementNumbers | undefined;
   measured: readonly [number, number, number, number] | null | undefined;
-  caret: { path: string; offset: number } | null;
-  onHold: (state: HeldState | "") => void;
   onPseudo: (pseudo: Pseudo) => void;
 }
 
 /** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
-export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, caret, onHold, onPseudo, ...aid }: Props) {
-  const [aside, setAside] = useState<Aside>("Working");
-  const choice = useMemo(() => <Choice label="What is asked" options={ASIDES} value={aside} onChange={setAside} />, [aside]);
+export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, onPseudo, ...aid }: Props) {
+  const [aside, setAside] = useState(WORKING);
+  const choice = useMemo(() => <Choice label="What is asked" options={ASKED} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
-  const { siteId, page, width, height, onAsk } = aid;
+  const { siteId, page, width, height, caret, onAsk } = aid;
   const keepNow = async (of: Quantity | null) => {
     if (!element) return;
     setTrouble("");
@@ -51,14 +48,12 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, c
     latest.current = keepNow;
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
-  if (aside === "Working" || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
-  const props = { ...aid, selected: element.index, name: element.name };
+  const Aid = AIDS.find((one) => one.name === aside)?.Panel;
+  if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
   return (
     <Panel aria-label={aside}>
       <header>{choice}</header>
-      {aside === "Which rule wins" && <RulesPanel {...props} />}
-      {aside === "What must this be?" && <GoalPanel {...props} caret={caret} elements={numbers?.elements ?? NO_ELEMENTS} />}
-      {aside === "States" && <StatesPanel key={element.index} {...props} onHold={onHold} />}
+      <Aid {...aid} selected={element.index} name={element.name} elements={numbers?.elements ?? NO_ELEMENTS} />
     </Panel>
   );
 });

@@ -1,7 +1,7 @@
 /** Where computed numbers and the page's own measured ones part, and why where it is known. */
 import { ask, client, type Numbers } from "../../api/client";
 import { useLatest } from "../../kit/useLatest";
-import type { HeldState } from "./StatesPanel";
+import type { HeldState } from "./states";
 import type { FrameReport } from "./PageFrame";
 
 export interface Parting {
