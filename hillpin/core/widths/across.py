@@ -37,6 +37,8 @@ from .across_sizes import (
 from .moving import Moving
 from .strips import ARRAY_MARGINS, NOTHING, Formatting, Inside, Placement, Question, Single, Strip, Waiting, is_something
 
+_CONTENT = (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
+
 
 class Across:
     """Lays out the boxes of one tree at ``count`` widths."""
@@ -100,7 +102,8 @@ class Across:
 
     def width(self, box: Box, edges: EdgesAcross, basis: Units, shrink: bool = False) -> Units:
         """A box's border-box width (``sizing.inline_size``)."""
-        if box not in self.moving and not (shrink and self.moving.boxes_in(box)):
+        asks_content = shrink or any(length.kind in _CONTENT for length in (box.style.width, box.style.min_width, box.style.max_width))
+        if box not in self.moving and not (asks_content and self.moving.boxes_in(box)):
             return inline_size_across(self.ctx, box, edges, basis, shrink)
         found = np.zeros(self.count, np.int64)
 

@@ -22,7 +22,7 @@ from ..styles.values import Kind as LengthKind
 Rows = NDArray[np.int64]
 TIGHT = 12
 """Units of 1/64 px that roundings of several floats in a row can add up to."""
-TOLERANCE = 2
+TOLERANCE = 1
 """Units of 1/64 px by which roundings may move a number off its line."""
 
 

@@ -76,31 +76,81 @@ class Moving:
 BENDING = (
     "font_size", "line_height", "letter_spacing", "word_spacing", "tab_size",
     "border_top_width", "border_right_width", "border_bottom_width", "border_left_width",
+    "margin_top", "margin_bottom", "padding_top", "padding_bottom", "height", "min_height", "max_height", "row_gap",
 )  # fmt: skip
-"""What does not change along a line where it changes with the width: sizes of type are rounded in every glyph, borders to
-whole pixels."""
+"""What is on no line over the widths where it changes with them: sizes of type are rounded in every glyph, borders to whole
+pixels, and lengths down the page are cut off once in every box that has them, which adds up."""
 
 
-def mark_bends(resolver: StyleResolver, root: Box, low: int, high: int, height: int) -> None:
-    """Set ``bends`` on the boxes of a tree, for the widths from ``low`` to ``high`` (CSS px)."""
-    boxes = list(root.walk())
-    styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
-    for box in boxes:
-        box.bends = False
-    if not styles:
-        return
-    stood = resolver.environment.viewport
-    seen: list[dict[int, tuple[Any, ...]]] = []
-    for width in (low, high):
-        resolver.move_to(Viewport(width, height))
-        seen.append({key: tuple(getattr(style, name) for name in BENDING) for key, style in styles.items()})
-    resolver.move_to(stood)
-    bending = {key for key in styles if seen[0][key] != seen[1][key]}
-    for box in boxes:
-        node: Box | None = box if id(box.style) in bending else None
-        while node is not None and not node.bends:
-            node.bends = True
-            node = node.parent
+STEP = 8
+"""How far a line is followed on both sides of a turn, in CSS px."""
+LENGTHS = (
+    "margin_top", "margin_right", "margin_bottom", "margin_left", "padding_top", "padding_right", "padding_bottom", "padding_left",
+    "width", "height", "min_width", "min_height", "max_width", "max_height", "top", "right", "bottom", "left", "row_gap", "column_gap",
+    "flex_basis", "text_indent",
+)  # fmt: skip
+"""Lengths whose course over the widths is looked at."""
+
+
+class Course:
+    """How the moving styles of a tree go from ``low`` to ``high`` (CSS px): which boxes bend all along, and where lengths
+    turn, as those by ``min()``, ``max()`` and ``clamp()`` do."""
+
+    def __init__(self, resolver: StyleResolver, root: Box, low: int, high: int, height: int) -> None:
+        self.resolver, self.height = resolver, height
+        boxes = list(root.walk())
+        self.styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
+        self.known: dict[int, NDArray[np.int64]] = {}
+        self.turns: set[int] = set()
+        """Widths at which lengths turn, with those beside them."""
+        for box in boxes:
+            box.bends = False
+        if not self.styles:
+            return
+        stood = resolver.environment.viewport
+        probes = sorted({*np.linspace(low, high, min(PROBES, high - low + 1)).astype(int).tolist()})
+        bending = self._bending(low, high)
+        for left, middle, right in zip(probes, probes[1:], probes[2:], strict=False):
+            self._find(low, left, middle, right, high)
+        resolver.move_to(stood)
+        for box in boxes:
+            node: Box | None = box if id(box.style) in bending else None
+            while node is not None and not node.bends:
+                node.bends = True
+                node = node.parent
+
+    def _bending(self, low: int, high: int) -> set[int]:
+        seen: list[dict[int, tuple[Any, ...]]] = []
+        for width in (low, high):
+            self.resolver.move_to(Viewport(width, self.height))
+            seen.append({key: tuple(getattr(style, name) for name in BENDING) for key, style in self.styles.items()})
+        return {key for key in self.styles if seen[0][key] != seen[1][key]}
+
+    def _at(self, width: int) -> NDArray[np.int64]:
+        known = self.known.get(width)
+        if known is None:
+            self.resolver.move_to(Viewport(width, self.height))
+            lengths = [getattr(style, name) for style in self.styles.values() for name in LENGTHS]
+            known = self.known[width] = np.array([length.units for length in lengths], np.int64)
+        return known
+
+    def _find(self, low: int, left: int, middle: int, right: int, high: int) -> None:
+        """Where the lines before and after three widths meet, for lengths that are on no line over all three."""
+        away = self._at(left) * (right - middle) + self._at(right) * (middle - left) - self._at(middle) * (right - left)
+        turning = np.flatnonzero(np.abs(away) > right - left)
+        if not len(turning):
+            return
+        before, after = max(left - STEP, low), min(right + STEP, high)
+        if before == left or after == right:
+            self.turns |= set(range(left, right + 1))
+            return
+        first, last = self._at(left)[turning], self._at(right)[turning]
+        rise = (first - self._at(before)[turning]) / (left - before)
+        fall = (self._at(after)[turning] - last) / (after - right)
+        with np.errstate(divide="ignore", invalid="ignore"):
+            meet = np.where(rise == fall, middle, left + (last - first - fall * (right - left)) / (rise - fall))
+        for at in np.clip(meet, left, right).tolist():
+            self.turns |= {int(at), int(at) + 1}
 
 
 def _forget(box: Box, boxes: list[Box]) -> None:

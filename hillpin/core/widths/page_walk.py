@@ -28,7 +28,7 @@ from ..units import INDEFINITE
 from .across import Across
 from .across_sizes import NotAcrossError, Units, edges_across
 from .blend import Walk
-from .moving import WIDTH, Moving, mark_bends
+from .moving import WIDTH, Course, Moving
 from .rectangles import ABSENT, COLUMNS, Table, Tables, is_bent
 from .single import COARSE, One, SingleWalk
 from .strip_tables import take_in
@@ -169,6 +169,8 @@ class _Walker:
     def __init__(self, page: Page, start: int, end: int, height: int, every: bool, progress: Callable[[float], None]) -> None:
         self.page, self.height, self.every, self.progress = page, height, every, progress
         self.walked = Walked(page, start, end, height)
+        self.turns: set[int] = set()
+        """Widths of the stretch at which lengths of moving styles turn."""
         self.done = self.until = 0.0
         """How many widths are done, and how many will be when this stretch is."""
 
@@ -184,7 +186,7 @@ class _Walker:
         self.until = self.done + high - low + 1
         step = self.page.step(low, self.height, None)
         root, bent = step.tree.root, is_bent(step.tree.root)
-        mark_bends(step.resolver, root, low, high, self.height)
+        self.turns = Course(step.resolver, root, low, high, self.height).turns
         trees: list[object] = [step.tree] * (high - low + 1)
         if self.every or bent or root.is_container or moves_as_a_whole(root):
             tables.takes_fragments = not bent
@@ -212,7 +214,7 @@ class _Walker:
             step = self.page.step(width, self.height, walk)
             return One(step.root, step.ctx, step.tree.root, tree=step.tree)
 
-        single = SingleWalk(tables, low, high, self.height, lay_out, self._told, every=self.every, at_margins=True)
+        single = SingleWalk(tables, low, high, self.height, lay_out, self._told, every=self.every, at_margins=True, turns=self.turns)
         single.run()
         tables.finish()
         self.walked.layouts += single.layouts
@@ -259,7 +261,7 @@ class _Walker:
             flow = layout_in_flow(here, box, inline, at(question.in_flow_width, width), percent, Floats(), 0, 0)
             return One(flow.fragment, here, box, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
-        single = SingleWalk(tables, low, high, self.height, lay_out, told)
+        single = SingleWalk(tables, low, high, self.height, lay_out, told, turns=self.turns if boxes else set())
         try:
             single.run()
         finally:

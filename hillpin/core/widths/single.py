@@ -3,7 +3,7 @@ they part."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -44,9 +44,9 @@ Told = Callable[[int], None]
 class SingleWalk:
     """One box from ``low`` to ``high``; ``told`` is told of widths as they are done, and may raise."""
 
-    def __init__(self, tables: Tables, low: int, high: int, height: int, lay_out: LayOut, told: Told, *, every: bool = False, at_margins: bool = False) -> None:
+    def __init__(self, tables: Tables, low: int, high: int, height: int, lay_out: LayOut, told: Told, *, every: bool = False, at_margins: bool = False, turns: Iterable[int] = ()) -> None:
         self.tables, self.low, self.high, self.height, self.lay_out, self.told, self.every = tables, low, high, height, lay_out, told, every
-        self.at_margins = at_margins
+        self.at_margins, self.turns = at_margins, {width for width in turns if low <= width <= high}
         self.layouts = 0
         count = high - low + 1
         self.trees: list[object] = [None] * count
@@ -59,7 +59,7 @@ class SingleWalk:
         """Fill the tables, the sizes and what goes with them. Raises NotAcrossError where margins go through the box at
         some widths only."""
         low, high = self.low, self.high
-        coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), high})
+        coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), *self.turns, high})
         before, _ = self._at(coarse[0], coarse[0], coarse[0])
         for left, right in pairwise(coarse):
             here, _ = self._at(right, right, right)
