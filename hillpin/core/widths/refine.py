@@ -12,6 +12,7 @@ from ..layout.boxes import BLOCK, Box
 from ..layout.context import Context
 from ..layout.entry import Pass
 from ..layout.fragments import Fragment, space_of
+from ..layout.inline.inline_items import ItemKind
 from ..layout.inline.line_ranges import changes_between
 from ..styles.media import Viewport
 from ..styles.values import AUTO_KIND
@@ -68,10 +69,30 @@ class _Piecewise:
         """Spans between two samples, parted where something inside changes."""
         if high - low < 2:
             return
+        if jumps(self.box):
+            self._exactly(low, a, high, b)
+            return
         stops = [low, *self._changes(low, a, high, b), high]
         samples = [a, *(self._sample(at, low, a, high, b) for at in stops[1:-1]), b]
         for place in range(len(stops) - 1):
             self._halve(stops[place], samples[place], stops[place + 1], samples[place + 1])
+
+    def _exactly(self, low: int, a: Sample, high: int, b: Sample) -> None:
+        """The box at every width between two, then spans where all of them are on a line."""
+        samples = {low: a, high: b, **{width: self._sample(width, low, a, high, b) for width in range(low + 1, high)}}
+
+        def join(left: int, right: int) -> None:
+            if right - left < 2:
+                return
+            ends = samples[left], samples[right]
+            if all(Walk(width, self.refiner.height, left, right).is_line(ends[0], samples[width], ends[1]) for width in range(left + 1, right)):
+                self.memory.add(Span(left, right, *ends))
+                return
+            middle = (left + right) // 2
+            join(left, middle)
+            join(middle, right)
+
+        join(low, high)
 
     def _halve(self, low: int, a: Sample, high: int, b: Sample) -> None:
         """A span where the middle is on the line; else halves, down to neighbours."""
@@ -138,6 +159,18 @@ class _Piecewise:
         self.memory.samples[width] = sample
         walk.kept.append(self.memory)
         return sample
+
+
+def jumps(box: Box) -> bool:
+    """Whether floats come after text in the lines of a box, or of one that shares its formatting context. With more room such
+    lines may be more, then fewer, then more again: that two widths are alike says nothing of those between."""
+    if not box.has_inline_children:
+        return any(child.has_floats and jumps(child) for child in box.children)
+    kinds = [item.kind for item in box.content_cache.items] if box.content_cache is not None else []
+    if ItemKind.FLOAT not in kinds:
+        return False
+    last = len(kinds) - 1 - kinds[::-1].index(ItemKind.FLOAT)
+    return any(kind in (ItemKind.TEXT, ItemKind.ATOMIC) for kind in kinds[:last])
 
 
 def _is_plain(box: Box) -> bool:

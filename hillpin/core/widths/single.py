@@ -16,7 +16,7 @@ from ..layout.fragments import Fragment
 from .across_sizes import NotAcrossError
 from .blend import TOLERANCE, Sample, Span, Walk
 from .rectangles import Tables
-from .refine import Refiner, changes_inside
+from .refine import Refiner, changes_inside, jumps
 
 COARSE = 192
 """How far apart the widths are that are laid out first."""
@@ -60,7 +60,9 @@ class SingleWalk:
         some widths only."""
         low, high = self.low, self.high
         coarse = list(range(low, high + 1)) if self.every else sorted({*range(low, high, COARSE), *self.turns, high})
-        before, _ = self._at(coarse[0], coarse[0], coarse[0])
+        before, one = self._at(coarse[0], coarse[0], coarse[0])
+        if jumps(one.root):
+            coarse = list(range(low, high + 1))
         for left, right in pairwise(coarse):
             here, _ = self._at(right, right, right)
             self._between(left, right)
