@@ -26,6 +26,14 @@ class Floats(AgreementCase):
             f"<p>{TEXT[:30]}<i></i>{TEXT[30:90]}<u></u>{TEXT}</p>",
         )
 
+    def test_a_float_after_words_of_a_line_that_is_cut_before_it(self) -> None:
+        # The float waits for the end of the line, and the line then ends before it: it is placed once, on the next one.
+        self.agree(
+            "ul { margin: 0 5% } b { float: right }",
+            "<ul>Tickets two crossings; wind well<b>lighthouse</b>, and more</ul>",
+            (300, 310, 320, 330, 340, 350, 400),
+        )
+
     def test_a_row_of_floats_drops_the_one_that_does_not_fit(self) -> None:
         self.agree(
             """

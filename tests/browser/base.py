@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import socket
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
 
@@ -117,6 +118,14 @@ class InterfaceCase(LiveServerTestCase):
             inside,
         )
         self.page.mouse.click(*at)
+
+    def until(self, holds: Callable[[], bool], what: str) -> None:
+        """Wait until something holds that no locator says; the page goes on meanwhile."""
+        for _ in range(TIMEOUT // 50):
+            if holds():
+                return
+            self.page.wait_for_timeout(50)
+        self.fail(f"It never came so far that {what}.")
 
     def slider(self, page: Page | None = None) -> Locator:
         """The walker."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from hillpin.sites.models import SiteFile
 from playwright.sync_api import Locator, Page, expect
 
@@ -28,8 +30,13 @@ class AidCase(InterfaceCase):
         self.page.keyboard.press("Home")
         for _ in range(column + line.index(text)):
             self.page.keyboard.press("ArrowRight")
-        # What depends on the caret is drawn after a pause.
-        self.page.wait_for_timeout(300)
+        self.caret_is_known(line)
+
+    def caret_is_known(self, line: str) -> None:
+        """What depends on the caret is drawn after a pause: until the button for its line is there."""
+        text = bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode()
+        number = next(at for at, one in enumerate(text.splitlines(), 1) if line in one)
+        expect(self.page.get_by_role("button", name=re.compile(f"for line {number}$"))).to_be_visible()
 
     def setUp(self) -> None:
         super().setUp()
@@ -72,7 +79,6 @@ class Tree(AidCase):
         expect(page.get_by_text("Selected: section#fares")).to_be_visible()
         before = self.saved("index.html")
         tree.get_by_role("button", name="Down", exact=True).click()
-        page.wait_for_timeout(300)
         after = self.saved("index.html")
         self.assertLess(after.index('id="islands"'), after.index('id="fares"'))
         self.assertEqual(sorted(after.splitlines()), sorted(before.splitlines()))
@@ -171,8 +177,7 @@ class States(AidCase):
         button = page.frames[1].locator(".button").first
         self.assertEqual(button.evaluate("e => getComputedStyle(e).marginLeft"), "30px")
         panel.get_by_label("at rest").check()
-        page.wait_for_timeout(400)
-        self.assertEqual(button.evaluate("e => getComputedStyle(e).marginLeft"), "0px")
+        expect(button).to_have_css("margin-left", "0px")
         self.assertEqual(self.violations(), [])
 
 
@@ -251,28 +256,21 @@ class KeyboardOnly(AidCase):
         press("Shift+ArrowDown")
         press("Shift+ArrowDown")
         press("Delete")
+        places = page.frames[1].locator(".trio p")
+
+        def rows() -> int:
+            return len(set(places.evaluate_all("list => list.map(e => e.getBoundingClientRect().top)")))
+
         self.walk_to(400)
-        page.wait_for_timeout(2000)
-        tops = (
-            page.frames[1]
-            .locator(".trio p")
-            .evaluate_all("list => list.map(e => e.getBoundingClientRect().top)")
-        )
-        self.assertEqual(len(set(tops)), 3)
+        self.until(lambda: rows() == 3, "the three stand below one another at 400")
         self.walk_to(640)
-        page.wait_for_timeout(1500)
-        tops = (
-            page.frames[1]
-            .locator(".trio p")
-            .evaluate_all("list => list.map(e => e.getBoundingClientRect().top)")
-        )
-        self.assertEqual(len(set(tops)), 1)
+        self.until(lambda: rows() == 1, "the three stand in a row at 640")
 
     def to_saved_line(self, text: str) -> None:
         """The caret at the start of a line of the stylesheet, when it is saved."""
         self.saved()
         self.to_line(text)
-        self.page.wait_for_timeout(300)
+        self.caret_is_known(text)
 
 
 class KeptSums(AidCase):
@@ -296,7 +294,7 @@ class KeptSums(AidCase):
 
     def test_the_hill_before_a_change_stays_as_a_ghost(self) -> None:
         page = self.open_at(".fare")
-        page.wait_for_timeout(3000)
+        expect(page.get_by_role("region", name="Width axis").locator("path").first).to_be_attached()
         self.assertEqual(page.locator("path.ghost").count(), 0)
         self.caret_on("31%", "width: 31%")
         page.keyboard.press("Control+Shift+ArrowDown")
@@ -309,16 +307,16 @@ class Scripts(AidCase):
         file = SiteFile.objects.get(site=self.site, path="index.html")
         file.content = bytes(file.content).replace(
             b"</body>",
-            b"<script>document.body.dataset.ran = 'yes'; fetch('/api/sites').then(() => { document.body.dataset.reached = 'yes' }).catch(() => 0)</script></body>",
+            b"<script>document.body.dataset.ran = 'yes'; fetch('/api/sites').then(() => { document.body.dataset.reached = 'yes' }).catch(() => { document.body.dataset.refused = 'yes' })</script></body>",
         )
         file.revision += 1
         file.save()
         page.reload()
-        page.wait_for_timeout(1500)
+        expect(self.frame().get_by_role("heading").first).to_be_visible()
         self.assertIsNone(page.frames[1].locator("body").get_attribute("data-ran"))
         page.get_by_label("Page scripts run").click()
         expect(page.get_by_label("Page scripts run")).to_be_checked()
-        page.wait_for_timeout(2500)
+        expect(self.frame().locator("body")).to_have_attribute("data-refused", "yes")
         body = page.frames[1].locator("body")
         self.assertEqual(body.get_attribute("data-ran"), "yes")
         self.assertIsNone(body.get_attribute("data-reached"))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
 from playwright.sync_api import WebSocketRoute, expect
 
@@ -22,8 +23,10 @@ class TheLine(InterfaceCase):
         return asked
 
     def test_numbers_come_on_the_line_and_not_by_requests(self) -> None:
+        told: list[object] = []
+        self.page.on("websocket", lambda socket: socket.on("framereceived", lambda text: told.append(text)))
         self.open_write()
-        self.page.wait_for_timeout(500)
+        self.until(lambda: bool(told), "the line has told something")
         self.assertEqual(self.requests_of_an_edit(), [])
 
     def test_numbers_come_by_requests_where_the_line_does_not_open(self) -> None:
@@ -37,12 +40,15 @@ class TheLine(InterfaceCase):
             "**/api/line", lambda socket: (socket.connect_to_server(), lines.append(socket))
         )
         self.open_write()
-        self.page.wait_for_timeout(500)
+        self.until(lambda: len(lines) == 1, "a line is open")
         # The server hangs up while questions are on their way: they are asked again by requests, and a new line opens.
         lines[0].close()
         self.requests_of_an_edit()
-        self.page.wait_for_timeout(2_000)
-        self.assertEqual(len(lines), 2)
+        self.until(lambda: len(lines) == 2, "a second line is open")
+        self.until(
+            lambda: b"500px" in bytes(SiteFile.objects.get(site=self.site, path="style.css").content),
+            "the first change is saved",
+        )
         self.change("500px", "600px")
         expect(self.page.get_by_role("region", name="Working")).to_contain_text("648.00")
 
@@ -57,7 +63,7 @@ class TheLine(InterfaceCase):
         page = self.open_write()
         self.open_styles()
         self.change("1080px", "500px")
-        page.wait_for_timeout(1_000)
+        self.until(lambda: "hill" in asked, "the hill was asked for")
         hill = page.locator("section[aria-label='Width axis'] svg path").first
         before = hill.get_attribute("d")
         asked.clear()

@@ -92,8 +92,10 @@ class Rows(PlanCase):
         page = self.open_plan()
         page.get_by_role("region", name="Box", exact=True).get_by_label("Name").fill("Harbour head")
         expect(page.get_by_text("Saved")).to_be_visible()
-        page.wait_for_timeout(2500)
-        self.assertEqual(SitePlan.objects.get(pk=self.kept.pk).content["boxes"][0]["name"], "Harbour head")
+        self.until(
+            lambda: SitePlan.objects.get(pk=self.kept.pk).content["boxes"][0]["name"] == "Harbour head",
+            "the name is kept",
+        )
         page.reload()
         expect(page.get_by_role("region", name="Box", exact=True).get_by_label("Name")).to_have_value(
             "Harbour head"
@@ -279,9 +281,9 @@ class FromCode(InterfaceCase):
         source.focus()
         page.keyboard.press("Control+z")
         expect(source).not_to_contain_text("div.fare-row as grid")
-        page.wait_for_timeout(2500)
-        self.assertEqual(
-            bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode(), before
+        self.until(
+            lambda: bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode() == before,
+            "the sheet is saved as it was before",
         )
 
 
@@ -290,7 +292,7 @@ class Hard(PlanCase):
         page = self.open_plan()
         for side in ("Box", "Code", "A yes"):
             page.get_by_role("radio", name=side).click()
-            page.wait_for_timeout(300)
+            expect(page.get_by_role("radio", name=side)).to_be_checked()
             self.assertEqual(self.violations(), [], side)
         page.get_by_role("button", name="Send for a yes").click()
         page.goto(page.get_by_label("Read-only address").input_value())

@@ -177,51 +177,6 @@ class Editing(InterfaceCase):
         expect(page.get_by_role("region", name="Working")).to_contain_text("548.00")
         expect(page.locator(".cm-notes")).to_contain_text("500, reached")
 
-    def test_the_page_follows_within_100_ms_and_the_numbers_within_300(self) -> None:
-        """The quickest of up to twenty keystrokes counts: the machine of the tests draws in software and does other work."""
-        page = self.open_write()
-        self.open_styles()
-        column = self.to_line("1080px")
-        for _ in range(column + len("1080px")):
-            page.keyboard.press("ArrowRight")
-        page.evaluate(
-            """() => {
-              window.times = {};
-              addEventListener('keydown', () => { window.times = {key: performance.timeOrigin + performance.now()}; }, true);
-              new MutationObserver(() => {
-                const shown = document.querySelector('[aria-label=Working]').textContent.includes('156.00');
-                if (shown && !window.times.numbers) window.times.numbers = performance.timeOrigin + performance.now();
-              }).observe(document.body, {subtree: true, childList: true, characterData: true});
-            }"""
-        )
-        frame = page.frames[1]
-        frame.evaluate(
-            """() => { window.mutated = []; new MutationObserver(() => window.mutated.push(performance.timeOrigin + performance.now()))
-              .observe(document, {subtree: true, childList: true, characterData: true}); }"""
-        )
-        to_page, to_numbers = [], []
-        for _ in range(20):
-            for key in ("Backspace", "Backspace", "Backspace"):  # 1080px, 108 0: 108px is left of it
-                page.keyboard.press(key)
-            page.keyboard.type("p")
-            page.wait_for_timeout(400)
-            frame.evaluate("() => { window.mutated.length = 0; }")
-            page.keyboard.type("x")
-            page.wait_for_function("() => window.times.numbers")
-            times = page.evaluate("window.times")
-            to_page.append(frame.evaluate("window.mutated[0]") - times["key"])
-            to_numbers.append(times["numbers"] - times["key"])
-            page.keyboard.press("ArrowLeft")
-            page.keyboard.press("ArrowLeft")
-            page.keyboard.type("0")
-            page.keyboard.press("ArrowRight")
-            page.keyboard.press("ArrowRight")
-            page.wait_for_timeout(400)
-            if min(to_page) < 100 and min(to_numbers) < 300:
-                break
-        self.assertLess(min(to_page), 100, to_page)
-        self.assertLess(min(to_numbers), 300, to_numbers)
-
     def test_markup_edits_show_too(self) -> None:
         page = self.open_write()
         page.get_by_role("button", name="index.html", exact=True).click()
@@ -371,7 +326,15 @@ class Looks(InterfaceCase):
         source = self.page.get_by_role("region", name="Source")
         expect(source).to_contain_text("Selected: section in body")
         expect(self.page.get_by_role("listitem").filter(has_text="viewport 742")).to_be_visible()
-        self.page.wait_for_timeout(300)
+        # Two frames with the same place say that it has come to rest.
+        place = "e => e.getBoundingClientRect().top + e.getBoundingClientRect().height"
+        frame, seen = self.page.locator("iframe"), [0.0]
+
+        def rests() -> bool:
+            seen.append(float(frame.evaluate(place)))
+            return seen[-1] == seen[-2]
+
+        self.until(rests, "the frame rests")
         self.click_in_page("h2", 28)
         expect(source).to_contain_text("Selected: h2 in section")
 

@@ -33,6 +33,8 @@ AT_ONCE = {
     "headings sized by the window": f"h1 {{ font-size: clamp(20px, 5vw, 30px); margin: 1em 0 }} h1 a {{ padding: 0 0.5em }}|<div><h1>{WORDS}</h1><h1>{WORDS} <a>the quay</a></h1></div>{f'<p>{WORDS}</p>' * 12}",
     "edges sized by the window": f".a {{ padding: 2vw 5vw }} .b {{ width: 60vw; margin-top: 3vw; min-height: 20vw }} .c {{ margin: 0 calc(50% - 20vw) }}|<div class=a><p>{WORDS}</p></div><div class=b><p>{WORDS}</p></div><div class=c>{WORDS}</div>{f'<p>{WORDS}</p>' * 6}",
     "floats sized by the window": f".r {{ overflow: hidden }} .r div {{ float: left; width: 31vw; padding: 1vw; box-sizing: border-box }}|<div class=r>{f'<div>{WORDS}</div>' * 3}</div>{f'<p>{WORDS}</p>' * 12}",
+    "words at the end of a line before a break": f"p {{ width: 61% }}|<p>{WORDS} {WORDS}, {WORDS} <br>{WORDS}</p><ul><p>{WORDS}&nbsp; {WORDS} <br>x</p></ul>",
+    "an inline box that begins with a space": f"strong {{ margin-right: 18px }}|<p>{WORDS}<strong> when</strong></p>",
     "centred text": f"h1 {{ text-align: center }} h2 {{ text-align: right }}|<h1>{WORDS}</h1><h2>{WORDS}</h2>",
     "text without an element of its own": f"div {{ padding: 1% }}|<div>{WORDS}<p>{WORDS}</p>after</div>",
 }
@@ -49,6 +51,14 @@ ONE_BY_ONE = {
     "centred links": f"p {{ text-align: center }}|<div><p>{WORDS} <a>the quay</a> {WORDS}</p></div><p>{WORDS}</p>",
     "a picture in the text": f"img {{ width: 20%; height: 30px }}|<p>{WORDS} <img alt=''> {WORDS}</p><p>{WORDS}</p>",
     "hyphens beside inline boxes": f"|<p>boat&shy;timetable <b>of the north&shy;quay</b></p><p>{WORDS}</p>",
+    "vertical edges of inline boxes in percent": f"mark {{ padding: 20% 0 }}|<p>{WORDS} <mark>the quay</mark></p><p>{WORDS}</p>",
+    "a float after words": f"b {{ float: right }} p {{ width: 40% }}|<p>(weather incomprehensibilities<b>Leaves</b>Ferry-master's, {WORDS}</p>",
+    "type that grows with the window": f".f {{ display: flex }} b {{ font-size: calc(12px + 1vw) }}|<div class=f><p>{WORDS} <b>{WORDS}</b></p><p>{WORDS}</p></div>",
+    "edges that add up": f".f {{ display: inline-block; width: 100% }} i {{ display: inline-block; padding: min(2vw, 9px) }}|<div class=f>{f'<p><i>a</i> <i>b</i></p>' * 12}</div>",
+    "controls sized by the window": "input, select { font-size: 3vw; margin: 1vw } .t { padding: 40%; margin: min(4vw, 24px) }|<p><input> <select><option>north</select> <input type=radio class=t></p>",
+    "symbols of lists sized by the window": f"ul {{ list-style: inside disc; font-size: 2vw }}|<ul><li>{WORDS}<li>b</ul>",
+    "what content wants of the window": f".a {{ width: min-content }} .b {{ max-width: fit-content }} em {{ display: block; margin: 0 2vw }}|<div class=a><em>x</em></div><div class=b><em>{WORDS}</em></div>",
+    "a button held by its words": "div { display: flex } div p { width: 20%; padding: 5px; box-sizing: border-box }|<div><p><button>from of</button></p></div>",
     "an element split over blocks": f"|<div><b>{WORDS}<p>{WORDS}</p>more</b></div><p>{WORDS}</p>",
 }
 

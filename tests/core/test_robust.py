@@ -119,10 +119,10 @@ class Generated(unittest.TestCase):
 
 class Bounds(unittest.TestCase):
     def took(self, html: str, css: str = "", width: int = 320) -> tuple[float, Page]:
-        start = time.perf_counter()
+        start = time.process_time()
         found = page(html, css)
         found.boxes(width)
-        return time.perf_counter() - start, found
+        return time.process_time() - start, found
 
     def test_five_thousand_deep(self) -> None:
         seconds, found = self.took("<div>" * 5000 + "x")

@@ -142,14 +142,17 @@ def _needed(ctx: Context, content: InlineContent, start: tuple[int, int], line: 
     index, offset = start
     text, ends_at = content.text, line.next_offset
     until = next((at for at in range(ends_at + 1, len(text)) if content.can_break[at]), len(text))
-    total = 0
+    total = hanging = 0
     for item in content.items[index:]:
         begin = max(offset, item.start)
         if item.start >= until or (item.kind == ItemKind.BREAK and item.start >= ends_at):
             break
         if item.kind == ItemKind.TEXT:
             end = min(item.end, until)
-            total += text_width(ctx, item, text, begin, trimmed_end(item, text, begin, end) if end == until else end)
+            fitting = trimmed_end(item, text, begin, end)
+            whole, held = text_width(ctx, item, text, begin, end), text_width(ctx, item, text, begin, fitting)
+            # Spaces count where something comes after them: at the end of a line they hang.
+            total, hanging = (total + hanging + held, whole - held) if fitting > begin else (total, hanging + whole)
         elif item.kind == ItemKind.OPEN and item.box.opens:
             edges = edges_of(item.box, basis)
             total += edges.margin_left + edges.left
