@@ -20,6 +20,9 @@ CHROMIUM = "/usr/bin/chromium"
 OLDEST_NODE = 20
 
 
+MUTATION_TOOL = "cosmic-ray==8.7.0"
+
+
 class Stop(Exception):
     """A reason not to go on, as a sentence that says what to do."""
 
@@ -181,11 +184,19 @@ def lint(words: list[str]) -> None:
     run(["npm", "run", "--silent", "build"], WEB)
 
 
+def mutate(words: list[str]) -> None:
+    """How much of a part of core its tests hold (``tools/mutate.py``); what it needs is installed when it is first asked."""
+    set_up_chromium()
+    if subprocess.run([sys.executable, "-c", "import cosmic_ray"], capture_output=True, check=False).returncode:
+        run([sys.executable, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", MUTATION_TOOL])
+    sys.exit(subprocess.run([sys.executable, "tools/mutate.py", *words], cwd=ROOT, check=False).returncode)
+
+
 def main() -> None:
     """Run one of the commands; a reason to stop is one line and exit 2."""
     command, words = sys.argv[1], sys.argv[2:]
     try:
-        {"start": start, "test": test, "lint": lint}[command](words)
+        {"start": start, "test": test, "lint": lint, "mutate": mutate}[command](words)
     except Stop as reason:
         print(reason, file=sys.stderr)
         sys.exit(2)

@@ -54,11 +54,12 @@ ONE_BY_ONE = {
     "vertical edges of inline boxes in percent": f"mark {{ padding: 20% 0 }}|<p>{WORDS} <mark>the quay</mark></p><p>{WORDS}</p>",
     "a float after words": f"b {{ float: right }} p {{ width: 40% }}|<p>(weather incomprehensibilities<b>Leaves</b>Ferry-master's, {WORDS}</p>",
     "type that grows with the window": f".f {{ display: flex }} b {{ font-size: calc(12px + 1vw) }}|<div class=f><p>{WORDS} <b>{WORDS}</b></p><p>{WORDS}</p></div>",
-    "edges that add up": f".f {{ display: inline-block; width: 100% }} i {{ display: inline-block; padding: min(2vw, 9px) }}|<div class=f>{f'<p><i>a</i> <i>b</i></p>' * 12}</div>",
+    "edges that add up": f".f {{ display: inline-block; width: 100% }} i {{ display: inline-block; padding: min(2vw, 9px) }}|<div class=f>{'<p><i>a</i> <i>b</i></p>' * 12}</div>",
     "controls sized by the window": "input, select { font-size: 3vw; margin: 1vw } .t { padding: 40%; margin: min(4vw, 24px) }|<p><input> <select><option>north</select> <input type=radio class=t></p>",
     "symbols of lists sized by the window": f"ul {{ list-style: inside disc; font-size: 2vw }}|<ul><li>{WORDS}<li>b</ul>",
     "what content wants of the window": f".a {{ width: min-content }} .b {{ max-width: fit-content }} em {{ display: block; margin: 0 2vw }}|<div class=a><em>x</em></div><div class=b><em>{WORDS}</em></div>",
     "a button held by its words": "div { display: flex } div p { width: 20%; padding: 5px; box-sizing: border-box }|<div><p><button>from of</button></p></div>",
+    "an inline box round a block in the window's sizes": "p { padding: 25px 2vw 8px max(5vw, 8px) }|<span><p></p></span>",
     "an element split over blocks": f"|<div><b>{WORDS}<p>{WORDS}</p>more</b></div><p>{WORDS}</p>",
 }
 

@@ -118,6 +118,9 @@ class _Piecewise:
             # Shrink-to-fit is held by what content needs from some width on: as wide as there is room at both ends, or not.
             if last.width - first.width != b.asked[0] - a.asked[0]:
                 return False
+        if (_content_width(a) > 0) != (_content_width(b) > 0):
+            # No narrower than nothing: where its margins leave room for the first time, its width turns.
+            return False
         if self.is_text:
             # A text alone in its box: the same number of lines at both ends is the same at every width between.
             return first.breaks == last.breaks and first.height == last.height

@@ -109,7 +109,7 @@ class SingleWalk:
             # The same was asked at all three: what layout remembers is the answer at every width between.
             span = Span(low, high, Sample((), one.fragment), Sample((), one.fragment))
         self.more[:, width - self.low] = one.more
-        if span is not None and self.tables.takes_fragments and span.low <= low and high <= span.high and self._is_straight(low, width, high):
+        if low < high and span is not None and self.tables.takes_fragments and span.low <= low and high <= span.high and self._is_straight(low, width, high):
             first, last = low + 1, high - 1
             self.tables.fill(span, first, last, *self._corner(one))
             self._fill(span, first, last, low, high)
