@@ -184,6 +184,14 @@ def lint(words: list[str]) -> None:
     run(["npm", "run", "--silent", "build"], WEB)
 
 
+def schema(words: list[str]) -> None:
+    """The API's OpenAPI schema, and the front end's types made from it."""
+    set_up_packages()
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
+    run([sys.executable, "-m", "django", "write_schema", "web/openapi.json"])
+    run(["npm", "run", "--silent", "api"], WEB)
+
+
 def mutate(words: list[str]) -> None:
     """How much of a part of core its tests hold (``tools/mutate.py``); what it needs is installed when it is first asked."""
     set_up_chromium()
@@ -196,7 +204,7 @@ def main() -> None:
     """Run one of the commands; a reason to stop is one line and exit 2."""
     command, words = sys.argv[1], sys.argv[2:]
     try:
-        {"start": start, "test": test, "lint": lint, "mutate": mutate}[command](words)
+        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate}[command](words)
     except Stop as reason:
         print(reason, file=sys.stderr)
         sys.exit(2)

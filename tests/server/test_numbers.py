@@ -155,5 +155,5 @@ class Schema(TestCase):
         self.assertEqual(
             target.read_text(),
             (settings.ROOT / "web" / "openapi.json").read_text(),
-            "Run: manage write_schema web/openapi.json and npm run api in web/",
+            "Run: ./pin schema",
         )
