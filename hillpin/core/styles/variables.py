@@ -60,37 +60,60 @@ def resolve_custom(own: dict[str, tuple[Any, ...]], inherited: Custom) -> Custom
 
     Members of a cycle are invalid at computed-value time and come out as if unset (§2.3).
     """
-    resolved: dict[str, tuple[Any, ...] | None] = {}
-    active: set[str] = set()
-
-    def value_of(name: str, depth: int) -> tuple[Any, ...] | None:
-        if name in resolved:
-            return resolved[name]
-        if name not in own:
-            return inherited.get(name)
-        if name in active or depth > DEEPEST:
-            cyclic.update(active)
-            return None
-        active.add(name)
-        references = {ref: value_of(ref, depth + 1) for ref in _references(own[name])}
-        active.discard(name)
-        known = {ref: tokens for ref, tokens in references.items() if tokens is not None}
-        try:
-            value: tuple[Any, ...] | None = None if name in cyclic else tuple(substitute(own[name], known))
-        except Cyclic:
-            value = None
-        resolved[name] = value
-        return value
-
-    cyclic: set[str] = set()
+    resolver = _Resolver(own, inherited)
     result = dict(inherited)
     for name in own:
-        value = value_of(name, 0)
+        value = resolver.value_of(name)
         if value is None:
             result.pop(name, None)
         else:
             result[name] = value
     return result
+
+
+class _Resolver:
+    """Resolves references depth first; what reaches itself is found as a strongly connected part of the references."""
+
+    def __init__(self, own: dict[str, tuple[Any, ...]], inherited: Custom) -> None:
+        self.own, self.inherited = own, inherited
+        self.resolved: dict[str, tuple[Any, ...] | None] = {}
+        self.index: dict[str, int] = {}
+        self.waiting: list[str] = []
+        """Names that are looked at, in the order in which they were met."""
+
+    def value_of(self, name: str) -> tuple[Any, ...] | None:
+        """The value of a property of the element, or that it inherits; None where there is none."""
+        if name not in self.own:
+            return self.inherited.get(name)
+        if name not in self.resolved:
+            self._visit(name, 0)
+        return self.resolved[name]
+
+    def _visit(self, name: str, depth: int) -> int:
+        """Resolve a name; gives the earliest of the names waiting that it leads back to."""
+        earliest = self.index[name] = len(self.index)
+        self.waiting.append(name)
+        references = _references(self.own[name])
+        is_cyclic = name in references or depth > DEEPEST
+        for other in () if is_cyclic else references & self.own.keys():
+            if other not in self.index:
+                earliest = min(earliest, self._visit(other, depth + 1))
+            elif other not in self.resolved:
+                earliest = min(earliest, self.index[other])
+        if earliest == self.index[name]:
+            part = self.waiting[self.waiting.index(name) :]
+            del self.waiting[-len(part) :]
+            self.resolved.update(dict.fromkeys(part))
+            if len(part) == 1 and not is_cyclic:
+                self.resolved[name] = self._substituted(name, references)
+        return earliest
+
+    def _substituted(self, name: str, references: set[str]) -> tuple[Any, ...] | None:
+        known = {other: value for other in references if (value := self.value_of(other)) is not None}
+        try:
+            return tuple(substitute(self.own[name], known))
+        except Cyclic:
+            return None
 
 
 def _references(tokens: Any) -> set[str]:

@@ -17,6 +17,11 @@ WHITE = (255.0, 255.0, 255.0, 1.0)
 Colour = tuple[float, float, float, float]
 
 
+def is_large(size: float, weight: float) -> bool:
+    """Whether type counts as large (WCAG 2.2 1.4.3): sizes are kept in single precision, so that 18.66 is a little less."""
+    return round(size, 3) >= LARGE or (round(size, 3) >= LARGE_BOLD and weight >= BOLD)
+
+
 def low_contrast(survey: Survey) -> list[Finding]:
     """One finding for each pair of colours that one declaration makes too alike."""
     found: dict[tuple[Place, Colour, Colour], dict[int, tuple[Element, float]]] = {}
@@ -62,8 +67,7 @@ def _contrast(survey: Survey, stretch: Stretch, element: Element) -> tuple[float
     front = _over((*front[:3], _opacity(survey, stretch, element)), back)
     ratio = contrast_ratio(front, back)
     size = float(style.font_size)
-    is_large = size >= LARGE or (size >= LARGE_BOLD and style.font_weight >= BOLD)
-    if ratio >= (ENOUGH_LARGE if is_large else ENOUGH) - 1e-9:
+    if ratio >= (ENOUGH_LARGE if is_large(size, style.font_weight) else ENOUGH) - 1e-9:
         return None
     return ratio, front, back, _place(survey, stretch, element)
 
@@ -151,7 +155,7 @@ def _finding(survey: Survey, element: Element, stretch: Stretch, ratio: float, c
     style = survey.style(element, stretch)
     assert style is not None
     size = float(style.font_size)
-    wanted = ENOUGH_LARGE if size >= LARGE or (size >= LARGE_BOLD and style.font_weight >= BOLD) else ENOUGH
+    wanted = ENOUGH_LARGE if is_large(size, style.font_weight) else ENOUGH
     front, back = (_hex(colour) for colour in colours)
     shown = f"{int(ratio * 100) / 100:.2f}"
     message = f"The text of {name_of(element)} has a contrast of {shown}:1, {front} on {back}; AA asks for {wanted:g}:1."
