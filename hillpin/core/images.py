@@ -39,9 +39,10 @@ def picture_size(data: bytes) -> PictureSize | None:
     return PictureSize(width, height, width / height if height else None)
 
 
-_SVG = re.compile(r"<svg\b[^>]*>", re.IGNORECASE | re.DOTALL)
-_ATTRIBUTE = re.compile(r"([a-zA-Z:]+)\s*=\s*(?:\"([^\"]*)\"|'([^']*)')")
+_SVG = re.compile(r"<svg\b[^>]{0,65536}>", re.IGNORECASE)
+_ATTRIBUTE = re.compile(r"(?<![a-zA-Z:])([a-zA-Z:]{1,64})\s{0,64}=\s{0,64}(?:\"([^\"]*)\"|'([^']*)')")
 _LENGTH = re.compile(r"^\s*([+]?\d*\.?\d+(?:[eE][-+]?\d+)?)\s*(px|pt|pc|in|cm|mm|em|ex|)\s*$")
+_SHORTEST = 1 / 64
 _UNITS = {"px": 1.0, "": 1.0, "pt": 96 / 72, "pc": 16.0, "in": 96.0, "cm": 96 / 2.54, "mm": 96 / 25.4, "em": 16.0, "ex": 8.0}
 
 
@@ -63,7 +64,8 @@ def size_from_attributes(attributes: dict[str, str]) -> PictureSize:
     ratio = None
     try:
         if len(box) == 4 and float(box[2]) > 0 and float(box[3]) > 0:
-            ratio = min(float(box[2]), _LONGEST) / min(float(box[3]), _LONGEST)
+            # As absurd as they are written, sides stay numbers that can be worked with.
+            ratio = min(max(float(box[2]), _SHORTEST), _LONGEST) / min(max(float(box[3]), _SHORTEST), _LONGEST)
     except ValueError:
         ratio = None
     if ratio:

@@ -7,6 +7,7 @@ addresses and prices do not fall apart; all other pairs follow UAX #14 (by ``uni
 from __future__ import annotations
 
 import functools
+import re
 
 from uniseg.linebreak import line_break_boundaries
 
@@ -15,6 +16,10 @@ _BREAKS_BEFORE_OPENING = frozenset("!\"#%&)*+,.:;=>\\]|}~")
 _NOT_AFTER_HYPHEN = frozenset("!$),./:;?]}")
 _NOT_AFTER_QUESTION = frozenset("!\"'),./:;?]}")
 SPACES = " \t\n"
+LONGEST_WORD = 2_000
+"""Characters of a word to which UAX #14 is applied; what comes after them is broken between ASCII characters alone."""
+_LETTERS = re.compile("[A-Za-z\u00c0-\u00d6\u00d8-\u00f6\u00f8-\u024f\u0300-\u0374\u0376-\u037d\u0386\u0388-\u0481\u048a-\u052f]+")
+"""Letters of European alphabets and marks on them: no line breaks between any two (LB 9, LB 28)."""
 
 
 def _ascii_pair(before: str, after: str, earlier: str) -> bool:
@@ -64,7 +69,9 @@ def _mark_word(text: str, start: int, end: int, result: list[bool]) -> None:
             if _ascii_pair(text[i - 1], text[i], text[i - 2] if i - 2 >= start else ""):
                 result[i] = True
         return
-    full = set(_word_breaks(word))
+    if _LETTERS.fullmatch(word):
+        return
+    full = set(_word_breaks(word[:LONGEST_WORD]))
     for i in range(start + 1, end):
         before, after = text[i - 1], text[i]
         if before.isascii() and after.isascii():

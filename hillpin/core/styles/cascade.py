@@ -291,6 +291,7 @@ class _RuleIndex:
         self.by_id: dict[str, list[tuple[Selector, Rule]]] = {}
         self.by_class: dict[str, list[tuple[Selector, Rule]]] = {}
         self.by_tag: dict[str, list[tuple[Selector, Rule]]] = {}
+        self.by_attribute: dict[str, list[tuple[Selector, Rule]]] = {}
         self.others: list[tuple[Selector, Rule]] = []
         for rule in rules:
             for selector in rule.selectors:
@@ -304,10 +305,14 @@ class _RuleIndex:
             return self.by_class.setdefault(subject.class_name, [])
         if subject.tag is not None:
             return self.by_tag.setdefault(subject.tag, [])
+        if subject.attribute is not None:
+            return self.by_attribute.setdefault(subject.attribute, [])
         return self.others
 
     def candidates(self, element: Element) -> Iterable[tuple[Selector, Rule]]:
         yield from self.others
+        for name in element.attributes if self.by_attribute else ():
+            yield from self.by_attribute.get(name.lower(), ())
         yield from self.by_tag.get(element.tag, ())
         for name in element.classes:
             yield from self.by_class.get(name, ())

@@ -7,7 +7,21 @@ from collections.abc import Callable, Iterable
 from tinycss2.nth import parse_nth
 
 from .grammar import Token, Tokens, significant, split_commas
-from .selector_tests import STRUCTURAL, any_of, attribute_test, class_test, dir_test, has_test, id_test, lang_test, never, nth_test, state_test, tag_test
+from .selector_tests import (
+    STRUCTURAL,
+    any_of,
+    attribute_test,
+    class_test,
+    dir_test,
+    has_test,
+    id_test,
+    lang_test,
+    never,
+    nth_test,
+    remembered,
+    state_test,
+    tag_test,
+)
 from .selectors import DEEPEST_SELECTOR, PSEUDO_ELEMENTS, STATE_CLASSES, Compound, Selector, SelectorError, Specificity, Test
 
 
@@ -89,7 +103,7 @@ class _Parser:
         if self.parent is None:
             return lambda element, state: element.parent is None
         self._add(max((s.specificity for s in self.parent), default=(0, 0, 0)))
-        return any_of(self.parent)
+        return remembered(self.parent)
 
     def _add(self, amount: Specificity) -> None:
         self.specificity = [x + y for x, y in zip(self.specificity, amount, strict=True)]
@@ -149,7 +163,9 @@ class _Parser:
             self.specificity[1] += 1
         elif kind == "[] block":
             self.position += 1
-            compound.tests.append(attribute_test(significant(token.content)))
+            inside = significant(token.content)
+            compound.tests.append(attribute_test(inside))
+            compound.attribute = str(inside[0].lower_value)
             self.specificity[1] += 1
         elif kind == "literal" and token.value == ":":
             self._pseudo(compound)

@@ -14,6 +14,19 @@ def any_of(selectors: list[Selector]) -> Test:
     return lambda element, state: any(s.pseudo_element is None and s.matches(element, state) for s in selectors)
 
 
+def remembered(selectors: list[Selector]) -> Test:
+    """The same, each element asked once: what rules are nested in may be nested itself, twice at every level."""
+    test = any_of(selectors)
+
+    def asked_once(element: Element, state: MatchState) -> bool:
+        known = state.answers.setdefault((test, 0), {})
+        if element not in known:
+            known[element] = test(element, state)
+        return known[element]
+
+    return asked_once
+
+
 def never(element: Element, state: MatchState) -> bool:
     return False
 
@@ -58,19 +71,28 @@ def dir_test(wanted: list[str]) -> Test:
 def has_test(selectors: list[Selector]) -> Test:
     """``:has()``: the anchor is matched through ``MatchState.scope`` as the leftmost compound."""
     anchored = [
-        Selector([Compound([_is_scope]), *selector.compounds], selector.specificity, None, selector.text)
+        Selector([Compound([_is_scope]), *selector.compounds], selector.specificity, None, selector.text, is_anchored=True)
         for selector in selectors
     ]
 
     def test(element: Element, state: MatchState) -> bool:
-        inner = MatchState(state.states, element)
+        known = state.answers.setdefault((asked, 0), {})
+        if element not in known:
+            known[element] = asked(element, state)
+        return known[element]
+
+    def asked(element: Element, state: MatchState) -> bool:
+        inner = MatchState(state.states, element, state.answers, state.positions)
         for selector in anchored:
             sideways = selector.compounds[1].combinator in "+~"
             candidates: Iterable[Element] = element.descendants()
             if sideways and element.parent is not None:
                 following = element.parent.elements[element.sibling_index + 1 :]
                 candidates = (node for sibling in following for node in (sibling, *sibling.descendants()))
-            if any(selector.matches(candidate, inner) for candidate in candidates):
+            found = any(selector.matches(candidate, inner) for candidate in candidates)
+            for position in range(1, len(selector.compounds)):
+                state.answers.pop((selector, -position - (id(element) << 8)), None)
+            if found:
                 return True
         return False
 
@@ -84,6 +106,16 @@ def _is_scope(element: Element, state: MatchState) -> bool:
 def nth_test(step: int, offset: int, from_end: bool, of_type: bool, of: list[Selector] | None) -> Test:
     """``:nth-*()``: position among siblings is ``step`` × n + ``offset`` for some n ≥ 0."""
 
+    def positions_of(siblings: list[Element], state: MatchState) -> dict[Element, int]:
+        """Where each of some siblings stands among those that count."""
+        found: dict[Element, int] = {}
+        counts: dict[str, int] = {}
+        for sibling in reversed(siblings) if from_end else siblings:
+            if of is None or any(s.matches(sibling, state) for s in of):
+                kind = sibling.tag if of_type else ""
+                found[sibling] = counts[kind] = counts.get(kind, 0) + 1
+        return found
+
     def test(element: Element, state: MatchState) -> bool:
         parent = element.parent
         siblings = parent.elements if parent is not None else [element]
@@ -92,13 +124,10 @@ def nth_test(step: int, offset: int, from_end: bool, of_type: bool, of: list[Sel
         if not of_type and of is None:
             position = len(siblings) - element.sibling_index if from_end else element.sibling_index + 1
         else:
-            index = element.sibling_index
-            before = siblings[index + 1 :] if from_end else siblings[:index]
-            position = 1 + sum(
-                (not of_type or sibling.tag == element.tag)
-                and (of is None or any(s.matches(sibling, state) for s in of))
-                for sibling in before
-            )
+            key = (positions_of, parent if parent is not None else element)
+            if key not in state.positions:
+                state.positions[key] = positions_of(siblings, state)
+            position = state.positions[key][element]
         difference = position - offset
         return difference == 0 if step == 0 else difference % step == 0 and difference // step >= 0
 

@@ -6,7 +6,7 @@ elements that ``States`` names; pages are at rest, so none by default.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from ..markup.tree import Element
@@ -33,6 +33,11 @@ class MatchState:
 
     states: dict[str, frozenset[Element]] = field(default_factory=dict)
     scope: Element | None = None
+    answers: dict[tuple[object, int], dict[Element, bool]] = field(default_factory=dict)
+    """What was found before: by a selector or a test and a place in it, for an element. A selector is
+    tried on an element's ancestors and siblings once, however its parts could be spread over them."""
+    positions: dict[tuple[object, Element], dict[Element, int]] = field(default_factory=dict)
+    """Positions among siblings, by a test and their parent."""
 
 
 @dataclass(slots=True)
@@ -44,12 +49,14 @@ class Compound:
     tag: str | None = None
     id: str | None = None
     class_name: str | None = None
+    attribute: str | None = None
+    """An attribute that the element must have."""
 
     def matches(self, element: Element, state: MatchState) -> bool:
         return all(test(element, state) for test in self.tests)
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class Selector:
     """A complex selector: ``compounds`` from left to right."""
 
@@ -57,6 +64,8 @@ class Selector:
     specificity: Specificity
     pseudo_element: str | None
     text: str
+    is_anchored: bool = False
+    """Whether it begins at the scope of ``:has()``, so that what is found holds for that scope alone."""
 
     @property
     def subject(self) -> Compound:
@@ -70,22 +79,35 @@ class Selector:
     def _left_matches(self, position: int, element: Element, state: MatchState) -> bool:
         if position == 0:
             return True
-        compound, left = self.compounds[position], self.compounds[position - 1]
-        for candidate in _candidates(compound.combinator, element):
-            if left.matches(candidate, state) and self._left_matches(position - 1, candidate, state):
-                return True
-        return False
+        combinator = self.compounds[position].combinator
+        if combinator in (" ", "~"):
+            return self._somewhere(position, combinator == " ", element, state)
+        candidate = element.parent if combinator == ">" else _before(element)
+        return candidate is not None and self.compounds[position - 1].matches(candidate, state) and self._left_matches(position - 1, candidate, state)
+
+    def _somewhere(self, position: int, is_upwards: bool, element: Element, state: MatchState) -> bool:
+        """Whether what stands on the left matches any ancestor, or any sibling before. What holds further on holds here too."""
+        left = self.compounds[position - 1]
+        key = (self, position if not self.is_anchored else -position - (id(state.scope) << 8))
+        known = state.answers.setdefault(key, {})
+        passed = [element]
+        found = known.get(element)
+        while found is None:
+            candidate = passed[-1].parent if is_upwards else _before(passed[-1])
+            if candidate is None:
+                found = False
+            elif left.matches(candidate, state) and self._left_matches(position - 1, candidate, state):
+                found = True
+            else:
+                passed.append(candidate)
+                found = known.get(candidate)
+        if len(self.compounds) > 2 or not is_upwards:
+            for one in passed:
+                known[one] = found
+        return found
 
 
-def _candidates(combinator: str, element: Element) -> Iterable[Element]:
-    parent = element.parent
-    if combinator == " ":
-        return element.ancestors()
-    if combinator == ">":
-        return (parent,) if parent is not None else ()
-    if parent is None:
-        return ()
+def _before(element: Element) -> Element | None:
+    """The sibling before an element."""
     index = element.sibling_index
-    if combinator == "+":
-        return (parent.elements[index - 1],) if index else ()
-    return reversed(parent.elements[:index])
+    return element.parent.elements[index - 1] if element.parent is not None and index else None

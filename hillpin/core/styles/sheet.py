@@ -116,20 +116,19 @@ class Sheets:
 
     def rank_layers(self) -> None:
         """Give every rule its layer's place in the order of layers; unlayered rules come last (§6.4.2)."""
-        known: list[tuple[str, ...]] = []
+        places: dict[tuple[str, ...], int] = {}
         for layer in self.layers:
             for length in range(1, len(layer) + 1):
-                if layer[:length] not in known:
-                    known.append(layer[:length])
-        ordered = sorted(known, key=lambda layer: _layer_key(layer, known))
+                places.setdefault(layer[:length], len(places))
+        ordered = sorted(places, key=lambda layer: _layer_key(layer, places))
         ranks = {layer: rank for rank, layer in enumerate(ordered)}
         for rule in self.rules:
             rule.layer_rank = len(ordered) if rule.layer is None else ranks.get(rule.layer, 0)
 
 
-def _layer_key(layer: tuple[str, ...], known: list[tuple[str, ...]]) -> tuple[tuple[int, int], ...]:
+def _layer_key(layer: tuple[str, ...], places: dict[tuple[str, ...], int]) -> tuple[tuple[int, int], ...]:
     """Sort key under which a layer's own rules come after those of its sublayers."""
-    steps = [(0, known.index(layer[:length])) for length in range(1, len(layer) + 1)]
+    steps = [(0, places[layer[:length]]) for length in range(1, len(layer) + 1)]
     return (*steps, (1, 0))
 
 

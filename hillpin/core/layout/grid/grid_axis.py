@@ -25,6 +25,10 @@ class GridAxis:
     before: int
     fraction: int = 0
 
+    def signature(self) -> tuple[object, ...]:
+        """What a subgrid takes over of it, to tell axes apart by."""
+        return (*[track.base for track in self.tracks], *self.offsets, self.gap, self.before, *map(tuple, self.lines.names))
+
     def span(self, start: int, count: int) -> tuple[int, int]:
         """Offset and size of an area over some tracks."""
         if not self.tracks:

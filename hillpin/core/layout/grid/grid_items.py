@@ -21,6 +21,8 @@ from .grid_lines import AxisLines
 from .grid_placement import Placed as PlacedItems
 from .grid_track import INFINITE, Contributor, Track
 
+MOST_KEPT = 12
+
 
 class OpenGrid(Protocol):
     """A subgrid's own grid, opened while its parent's tracks are sized: what its items need to contribute to them."""
@@ -135,9 +137,20 @@ class GridItem(AreaItem):
             fixed_block=height, shrink=True,
         )  # fmt: skip
         if inherited is not None:
-            self.box.extra_cache = inherited
-            return ctx.lay_out_anew(self.box, space)
+            return self._with_inherited(ctx, space, inherited)
         return ctx.layout(self.box, space)
+
+    def _with_inherited(self, ctx: Context, space: Space, inherited: InheritedAxes) -> Fragment:
+        """A subgrid under its parent's tracks; the same ones give the remembered fragment, or each level would be done twice."""
+        box = self.box
+        box.extra_cache = inherited
+        key = (space, *[axis.signature() if axis is not None else None for axis in inherited])
+        known: Fragment | None = box.fragment_cache.get(key) if not ctx.recorder.wants(box) else None
+        if known is None:
+            if len(box.fragment_cache) >= MOST_KEPT:
+                box.fragment_cache.clear()
+            known = box.fragment_cache[key] = ctx.lay_out_anew(box, space)
+        return known
 
     def stretched_height(self, ctx: Context, container: ComputedStyle) -> int:
         """The border-box height where align-self stretches it, else INDEFINITE."""

@@ -43,9 +43,50 @@ class _Occupied:
         for line in range(major, major + majors):
             self.masks[line] = self.masks.get(line, 0) | mask
 
-    def is_free(self, major: int, majors: int, minor: int, minors: int) -> bool:
-        mask = ((1 << minors) - 1) << minor
-        return not any(self.masks.get(line, 0) & mask for line in range(major, major + majors))
+    def taken(self, major: int, majors: int) -> int:
+        """The cells of the minor axis that are taken in any of some lines."""
+        mask = 0
+        for line in range(major, major + majors):
+            mask |= self.masks.get(line, 0)
+        return mask
+
+    def find(self, major: int, majors: int, minor: int, minors: int, room: int) -> tuple[int, int]:
+        """The first free place of a size, in lines of ``room`` cells, from a place on."""
+        whole = (1 << room) - 1
+        while True:
+            free, full_line = whole, None
+            for line in range(major + majors - 1, major - 1, -1):
+                mask = self.masks.get(line, 0)
+                if mask and not _starts(whole & ~mask, minors):
+                    full_line = line
+                    break
+                free &= ~mask
+            if full_line is not None:
+                major, minor = full_line + 1, 0
+                continue
+            starts = _starts(free, minors) >> minor << minor
+            if starts:
+                return major, (starts & -starts).bit_length() - 1
+            major, minor = major + 1, 0
+
+    def find_at(self, major: int, majors: int, minor: int, minors: int) -> int:
+        """The first line from which cells of the minor axis are free."""
+        wanted = ((1 << minors) - 1) << minor
+        while True:
+            taken = next((line for line in range(major + majors - 1, major - 1, -1) if self.masks.get(line, 0) & wanted), None)
+            if taken is None:
+                return major
+            major = taken + 1
+
+
+def _starts(free: int, span: int) -> int:
+    """From which cells on ``span`` of them are free, as a bit mask."""
+    have = 1
+    while have < span:
+        step = min(have, span - have)
+        free &= free >> step
+        have += step
+    return free
 
 
 @dataclass(slots=True, eq=False)
@@ -95,6 +136,8 @@ class _Placer:
         self.minors = max(explicit_minors + before_minor, 1)
         self.majors = 0
         self.cursor = (0, 0)
+        self.dense_from: dict[tuple[int, int, int | None], int] = {}
+        """From which line on there may be room, by size."""
 
     def run(self) -> None:
         for item in self.items:
@@ -121,8 +164,10 @@ class _Placer:
                 continue
             major = item.major.start + self.before_major
             minor = 0 if self.dense else ends.get(major, 0)
-            while not self.occupied.is_free(major, item.major.span, minor, item.minor.span):
-                minor += 1
+            taken = self.occupied.taken(major, item.major.span)
+            room = max(taken.bit_length(), minor) + item.minor.span
+            starts = _starts(((1 << room) - 1) & ~taken, item.minor.span) >> minor
+            minor += (starts & -starts).bit_length() - 1
             self._put(item, major, minor)
             ends[major] = minor + item.minor.span
 
@@ -135,19 +180,15 @@ class _Placer:
 
     def _automatic(self, item: _Item) -> None:
         """Step 4: the next free place, from the cursor or from the start."""
+        # Where a size found no room it finds none later: cells are only ever taken.
+        size = (item.major.span, item.minor.span, item.minor.start)
         if item.minor.start is not None:
             minor = item.minor.start + self.before_minor
-            major = 0 if self.dense else self.cursor[0] + (1 if minor < self.cursor[1] else 0)
-            while not self.occupied.is_free(major, item.major.span, minor, item.minor.span):
-                major += 1
+            major = self.dense_from.get(size, 0) if self.dense else self.cursor[0] + (1 if minor < self.cursor[1] else 0)
+            major = self.occupied.find_at(major, item.major.span, minor, item.minor.span)
         else:
-            major, minor = (0, 0) if self.dense else self.cursor
-            while True:
-                if minor + item.minor.span > self.minors:
-                    major, minor = major + 1, 0
-                    continue
-                if self.occupied.is_free(major, item.major.span, minor, item.minor.span):
-                    break
-                minor += 1
+            major, minor = (self.dense_from.get(size, 0), 0) if self.dense else self.cursor
+            major, minor = self.occupied.find(major, item.major.span, minor, item.minor.span, self.minors)
+        self.dense_from[size] = major
         self.cursor = (major, minor)
         self._put(item, major, minor)

@@ -121,7 +121,7 @@ def _distribute_base(
     by_factor: bool, phase: str,
 ) -> None:  # fmt: skip
     """§12.5.1 for base sizes: planned increases over all items, then applied."""
-    touched: list[Track] = []
+    touched: dict[int, Track] = {}
     for item in items:
         tracks = [track for track in item.tracks if affected(track)]
         if not tracks:
@@ -141,16 +141,15 @@ def _distribute_base(
             if track.incurred > track.planned:
                 track.planned = track.incurred
                 track.cause = item.name
-            if track not in touched:
-                touched.append(track)
-    for track in touched:
+            touched[id(track)] = track
+    for track in touched.values():
         track.base += track.planned
         track.planned = 0
 
 
 def _distribute_limit(items: list[Contributor], gap: int, contribution: Callable[[Contributor], int], affected: Callable[[Track], bool]) -> None:
     """§12.5.1 for growth limits."""
-    touched: list[Track] = []
+    touched: dict[int, Track] = {}
     for item in items:
         tracks = [track for track in item.tracks if affected(track)]
         if not tracks:
@@ -159,8 +158,8 @@ def _distribute_limit(items: list[Contributor], gap: int, contribution: Callable
         extra = contribution(item) - used - _gaps(item, gap)
         if extra <= 0:
             for track in tracks:
-                if track.limit >= INFINITE and track not in touched:
-                    touched.append(track)
+                if track.limit >= INFINITE:
+                    touched[id(track)] = track
             continue
         for track in tracks:
             track.incurred = 0
@@ -176,9 +175,8 @@ def _distribute_limit(items: list[Contributor], gap: int, contribution: Callable
             _share(rest, tracks, [1.0] * len(tracks), lambda t: INFINITE if t.fit_limit >= INFINITE else 0)
         for track in tracks:
             track.planned = max(track.planned, track.incurred)
-            if track not in touched:
-                touched.append(track)
-    for track in touched:
+            touched[id(track)] = track
+    for track in touched.values():
         if track.limit >= INFINITE:
             track.limit = track.base
             track.infinitely_growable = True

@@ -46,6 +46,8 @@ class Line:
     is_last: bool = False
     has_content: bool = False
     hyphen: int = 0
+    searched: int = 0
+    """How many parts are known to hold no opportunity, whatever comes after them."""
     floats_after: list[Part] = field(default_factory=list)
 
 
@@ -250,7 +252,7 @@ class LineBreaker:
                 cut -= 1
             if any(part.item.kind in (TEXT, ATOMIC, TAB) for part in parts[:cut]):
                 return self._cut_parts(line, cut, None, indent)
-        for number in range(len(parts) - 1, -1, -1):
+        for number in range(len(parts) - 1, line.searched - 1, -1):
             part = parts[number]
             if part.item.kind not in (TEXT, ATOMIC, TAB):
                 continue
@@ -270,6 +272,8 @@ class LineBreaker:
                 while cut_at and parts[cut_at - 1].item.kind == OPEN:
                     cut_at -= 1
                 return self._cut_parts(line, cut_at, None, indent)
+        # None so far: only the last part that holds something can still get one, from what comes after it.
+        line.searched = next((number for number in range(len(parts) - 1, -1, -1) if parts[number].item.kind in (TEXT, ATOMIC, TAB)), 0)
         return None
 
     def _cut_parts(self, line: Line, count: int, offset: int | None, indent: int) -> Line:
