@@ -44,6 +44,8 @@ class Context(ABC):
     walk: Walked | None = None
     """Set while a survey walks the widths: boxes on a line between two widths are not laid out again."""
     unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
+    has_line_quirk: bool = False
+    """Whether lines are no higher than what stands in them (the line height calculation quirk of quirks modes)."""
 
     @abstractmethod
     def layout(self, box: Box, space: Space) -> Fragment:

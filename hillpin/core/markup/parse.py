@@ -12,7 +12,7 @@ from justhtml import JustHTML
 
 from ..errors import LimitError
 from .passed_over import without_stray_declarations
-from .tree import Document, Element, Text
+from .tree import Document, Element, Mode, Text
 
 DEEPEST = 512
 """Deepest nesting kept; the browser's parser has the same bound."""
@@ -61,7 +61,7 @@ class _Builder:
         elements = [body, *body.descendants()] if body else []
         for index, element in enumerate(elements):
             element.index = index
-        return Document(self.source, root, head, body, elements, _is_quirky(doctype), self.truncated)
+        return Document(self.source, root, head, body, elements, mode_of(doctype), self.truncated)
 
     def _copy(self, child: Any, parent: Element, later: list[tuple[Any, Element]]) -> None:
         if child.name == "#text":
@@ -110,13 +110,35 @@ def _number_siblings(root: Element) -> None:
         stack.extend(element.elements)
 
 
-def _is_quirky(doctype: Any) -> bool:
-    """Whether the doctype puts the page in quirks mode (HTML 13.2.6.4.1, the common cases)."""
+QUIRKY = (
+    "+//silmaril//dtd html pro v0r11 19970101//", "-//as//dtd html 3.0 aswedit + extensions//", "-//advasoft ltd//dtd html 3.0 aswedit + extensions//",
+    "-//ietf//dtd html", "-//metrius//dtd metrius presentational//", "-//microsoft//dtd internet explorer 2.0", "-//microsoft//dtd internet explorer 3.0",
+    "-//netscape comm. corp.//dtd html//", "-//netscape comm. corp.//dtd strict html//", "-//o'reilly and associates//dtd html",
+    "-//sq//dtd html 2.0 hotmetal + extensions//", "-//softquad software//dtd hotmetal pro", "-//softquad//dtd hotmetal pro", "-//spyglass//dtd html 2.0 extended//",
+    "-//sun microsystems corp.//dtd hotjava html//", "-//sun microsystems corp.//dtd hotjava strict html//", "-//w3c//dtd html 3 1995-03-24//",
+    "-//w3c//dtd html 3.2", "-//w3c//dtd html 4.0 frameset//", "-//w3c//dtd html 4.0 transitional//", "-//w3c//dtd html experimental", "-//w3c//dtd w3 html",
+    "-//w3o//dtd w3 html 3.0//", "-//webtechs//dtd mozilla html",
+)  # fmt: skip
+"""How public identifiers begin that put a page in quirks mode (HTML 13.2.6.4.1)."""
+LOOSE = ("-//w3c//dtd html 4.01 frameset//", "-//w3c//dtd html 4.01 transitional//")
+"""Those that do so without a system identifier, and else in limited-quirks mode."""
+LIMITED = ("-//w3c//dtd xhtml 1.0 frameset//", "-//w3c//dtd xhtml 1.0 transitional//")
+
+
+def mode_of(doctype: Any) -> Mode:
+    """The mode that a doctype, or its lack, puts the page in (HTML 13.2.6.4.1)."""
     if doctype is None:
-        return True
+        return "quirks"
     data = doctype.data
     name = (getattr(data, "name", "") or "").lower()
     public = (getattr(data, "public_id", None) or "").lower()
-    if name != "html":
-        return True
-    return public.startswith(("-//w3c//dtd html 3", "-//w3c//dtd html 4.0 transitional", "-//ietf//", "-//w3o//"))
+    system = getattr(data, "system_id", None)
+    if name != "html" or getattr(data, "force_quirks", False):
+        return "quirks"
+    if public.startswith(QUIRKY) or public in ("-//w3o//dtd w3 html strict 3.0//en//", "-/w3c/dtd html 4.0 transitional/en", "html"):
+        return "quirks"
+    if (system or "").lower() == "http://www.ibm.com/data/dtd/v11/ibmxhtml1-transitional.dtd":
+        return "quirks"
+    if public.startswith(LOOSE):
+        return "limited-quirks" if system else "quirks"
+    return "limited-quirks" if public.startswith(LIMITED) else "no-quirks"

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from typing import Literal
+
+Mode = Literal["no-quirks", "limited-quirks", "quirks"]
 
 
 @dataclass(slots=True)
@@ -91,7 +94,12 @@ class Document:
     body: Element | None
     elements: list[Element]
     """``body`` and all elements in it, in document order: ``elements[i].index == i``."""
-    quirks: bool
-    """True where the doctype (or its lack) puts the page in quirks or limited-quirks mode."""
+    mode: Mode
+    """What the doctype, or its lack, puts the page in."""
     truncated: bool
     """True where the page has more elements than are read."""
+
+    @property
+    def quirks(self) -> bool:
+        """Whether the page is in quirks mode, with all its quirks."""
+        return self.mode == "quirks"

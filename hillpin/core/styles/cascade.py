@@ -19,7 +19,7 @@ from .selectors import MatchState, Selector, Specificity
 from .sheet import Rule, Sheets
 from .sheet_conditions import ContainerQuery
 from .source import bounded
-from .ua import USER_AGENT_SHEET, presentational_hints
+from .ua import QUIRKS_SHEET, USER_AGENT_SHEET, WITH_MARGINS, presentational_hints
 
 INLINE_SPECIFICITY: Specificity = (1 << 20, 0, 0)
 HINT_RULE = Rule([], [], "", 0, -1, "hint", ())
@@ -81,7 +81,7 @@ class Cascade:
         self.sheets = sheets
         self.state = state or MatchState()
         self.problems: list[Problem] = []
-        self._index = _RuleIndex([*user_agent_rules(), *sheets.rules])
+        self._index = _RuleIndex([*user_agent_rules(document.quirks), *sheets.rules])
         self._matches: dict[Element, ElementMatches] = {}
         self._by_rule: dict[int, list[Element]] | None = None
 
@@ -105,7 +105,8 @@ class Cascade:
         return self._by_rule
 
     def _match(self, element: Element) -> ElementMatches:
-        result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th") else {})
+        asks = element.attributes or element.tag in ("td", "th") or (self.document.quirks and element.tag in WITH_MARGINS)
+        result = ElementMatches(hints=presentational_hints(element, self.document.quirks) if asks else {})
         best: dict[tuple[int, str | None], Match] = {}
         for selector, rule in self._index.candidates(element):
             if selector.matches(element, self.state):
@@ -320,15 +321,15 @@ class _RuleIndex:
             yield from self.by_id.get(element.id, ())
 
 
-_user_agent: list[Rule] = []
+_user_agent: dict[bool, list[Rule]] = {}
 
 
-def user_agent_rules() -> list[Rule]:
-    """The user-agent sheet, parsed once."""
-    if not _user_agent:
+def user_agent_rules(quirks: bool = False) -> list[Rule]:
+    """The user-agent sheet, with what quirks mode adds where that is asked for; parsed once."""
+    if quirks not in _user_agent:
         sheets = Sheets()
-        sheets.add(USER_AGENT_SHEET, "user agent", "user-agent")
+        sheets.add(USER_AGENT_SHEET + (QUIRKS_SHEET if quirks else ""), "user agent", "user-agent")
         for order, rule in enumerate(sheets.rules):
             rule.order = order - len(sheets.rules)
-        _user_agent.extend(sheets.rules)
-    return _user_agent
+        _user_agent[quirks] = sheets.rules
+    return _user_agent[quirks]

@@ -51,6 +51,16 @@ class Piece:
 _TRANSPARENT = (0.0, 0.0, 0.0, 0.0)
 
 
+NOTHING = -(1 << 40)
+"""The ascent and descent of an inline box without a line height."""
+
+
+def _ensure(level: Level) -> None:
+    """Something stands directly in an inline box: its line height counts."""
+    level.ascent = max(level.ascent, level.metrics.leaded.ascent)
+    level.descent = max(level.descent, level.metrics.leaded.descent)
+
+
 def _has_margins(style: ComputedStyle) -> bool:
     sides = (style.margin_left, style.margin_right, style.margin_top, style.margin_bottom)
     return any(side.units or side.has_percentage or side.is_auto for side in sides)
@@ -123,7 +133,9 @@ class LineAssembler:
         """Place a broken line's parts from x. ``atomics`` gives (fragment, height round its baseline, left
         margin) by item index; ``spread`` is added at every space, in px, for justified text."""
         metrics = self.root_metrics
-        stack = [Level(None, metrics, x, metrics.leaded.ascent, metrics.leaded.descent)]
+        stack = [self._level(None, metrics, x, has_strut=not self.ctx.has_line_quirk)]
+        if self.root.has_outside_marker:
+            _ensure(stack[0])
         for box in self.open_boxes:
             stack.append(self._open(box, x, has_start=False))
         position = x
@@ -131,6 +143,8 @@ class LineAssembler:
             item = part.item
             if item.kind == ItemKind.TEXT:
                 width = part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
+                if part.end > part.start:
+                    _ensure(stack[-1])
                 if len(stack) > 1 and part.end > part.start:
                     own = stack[-1].metrics
                     stack[-1].pieces.append(Piece(part.item.box, position, 0, width, own.ascent, own.ascent + own.descent, is_text=True))
@@ -153,6 +167,7 @@ class LineAssembler:
                 self._atomic(stack[-1], item.box, fragment, height, position + margin)
                 position += part.width
             elif item.kind == ItemKind.BREAK:
+                _ensure(stack[-1])
                 if item.box.element is not None and item.box.element.tag == "br":
                     own = style_metrics(self.ctx, item.box.style)
                     stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent))
@@ -172,7 +187,14 @@ class LineAssembler:
 
     def _open(self, box: Box, left: int, has_start: bool) -> Level:
         metrics = style_metrics(self.ctx, box.style)
-        return Level(box, metrics, left, metrics.leaded.ascent, metrics.leaded.descent, has_start=has_start)
+        edges = edges_of(box, self.basis)
+        is_marked = has_start and box.opens and bool(edges.margin_left or edges.left)
+        return self._level(box, metrics, left, not self.ctx.has_line_quirk or is_marked, has_start)
+
+    def _level(self, box: Box | None, metrics: StyleMetrics, left: int, has_strut: bool, has_start: bool = True) -> Level:
+        """An inline box on a line, with its own line height or, in quirks modes, none until something stands in it."""
+        ascent, descent = (metrics.leaded.ascent, metrics.leaded.descent) if has_strut else (NOTHING, NOTHING)
+        return Level(box, metrics, left, ascent, descent, has_start=has_start)
 
     def _add_fallbacks(self, level: Level, faces: tuple[object, ...], size: float) -> None:
         for face in faces:
@@ -197,7 +219,7 @@ class LineAssembler:
         if piece.members != [] or not (at_line_end or id(box) in self.shown):
             self.shown.add(id(box))
             level.pieces.append(piece)
-        height = FontHeight(level.ascent, level.descent)
+        height = FontHeight(level.ascent, level.descent) if level.ascent > NOTHING else FontHeight(0, 0)
         shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
         self._join(parent, level, shift)
 
@@ -209,6 +231,8 @@ class LineAssembler:
 
     def _join(self, parent: Level, level: Level, shift: int | None) -> None:
         if shift is None:
+            if level.ascent <= NOTHING:
+                level.ascent = level.descent = 0
             parent.pending.append(level)
             return
         shift_level(level, shift)
@@ -227,7 +251,7 @@ class LineAssembler:
         self._join(parent, level, shift)
 
     def _finish(self, root: Level, right: int) -> LineBox:
-        ascent, descent = root.ascent, root.descent
+        ascent, descent = (root.ascent, root.descent) if root.ascent > NOTHING // 2 or root.descent > NOTHING // 2 else (0, 0)
         for level in root.pending:
             height = level.ascent + level.descent
             if height > ascent + descent:
