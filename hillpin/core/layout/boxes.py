@@ -9,8 +9,8 @@ from typing import Any
 
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
+from ..styles.values import ZERO, Length
 from ..styles.values import Kind as LengthKind
-from ..styles.values import Length
 from .replaced.natural import Natural
 
 
@@ -109,6 +109,13 @@ class Box:
     natural: Natural | None = None
     measure: Callable[[], Natural] | None = None
     """For controls and markers: their natural size by their style as it is now."""
+    drops_top: bool = False
+    drops_bottom: bool = False
+    """Whether a margin of the browser's own sheet counts for nothing there (quirks mode)."""
+    fills_viewport: bool = False
+    """Whether an automatic height reaches the viewport's end (quirks mode: html and body)."""
+    passes_height: bool = False
+    """Whether percentages of height go on to what is around it where its own height is automatic (quirks mode)."""
     bends: bool = False
     """Set by a walk: whether something in it changes with the width otherwise than along a line, like a size of type."""
     column_span: int = 1
@@ -186,13 +193,20 @@ def edges_of(box: Box, basis: int) -> Edges:
 def _edges_plan(box: Box) -> EdgesPlan:
     """What of a box's edges does not depend on its containing block."""
     style = box.style
+    margin_top = ZERO if box.drops_top and _is_default(style, "margin-top") else style.margin_top
+    margin_bottom = ZERO if box.drops_bottom and _is_default(style, "margin-bottom") else style.margin_bottom
     lengths = (
-        style.margin_top, style.margin_right, style.margin_bottom, style.margin_left,
+        margin_top, style.margin_right, margin_bottom, style.margin_left,
         style.padding_top, style.padding_right, style.padding_bottom, style.padding_left,
     )  # fmt: skip
     borders = box.collapsed_borders or (style.border_top_width, style.border_right_width, style.border_bottom_width, style.border_left_width)
     autos = (style.margin_left.is_auto, style.margin_right.is_auto, style.margin_top.is_auto, style.margin_bottom.is_auto)
     return lengths, borders, autos, box.kind == TABLE and style.border_collapse == "collapse", any(length.has_percentage for length in lengths)
+
+
+def _is_default(style: ComputedStyle, name: str) -> bool:
+    winner = style.winners.get(name)
+    return winner is not None and winner.rule is not None and winner.rule.origin == "user-agent"
 
 
 def height_matters(box: Box) -> bool:

@@ -19,7 +19,7 @@ from .selectors import MatchState, Selector, Specificity
 from .sheet import Rule, Sheets
 from .sheet_conditions import ContainerQuery
 from .source import bounded
-from .ua import QUIRKS_SHEET, USER_AGENT_SHEET, WITH_MARGINS, presentational_hints
+from .ua import QUIRKS_SHEET, USER_AGENT_SHEET, presentational_hints
 
 INLINE_SPECIFICITY: Specificity = (1 << 20, 0, 0)
 HINT_RULE = Rule([], [], "", 0, -1, "hint", ())
@@ -105,8 +105,7 @@ class Cascade:
         return self._by_rule
 
     def _match(self, element: Element) -> ElementMatches:
-        asks = element.attributes or element.tag in ("td", "th") or (self.document.quirks and element.tag in WITH_MARGINS)
-        result = ElementMatches(hints=presentational_hints(element, self.document.quirks) if asks else {})
+        result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th") else {})
         best: dict[tuple[int, str | None], Match] = {}
         for selector, rule in self._index.candidates(element):
             if selector.matches(element, self.state):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ..markup.attribute_numbers import parse_integer
-from ..markup.tree import Element, Text
+from ..markup.tree import Element
 from .values import ZERO, Dimension, Number, Percentage
 
 USER_AGENT_SHEET = """
@@ -134,13 +134,10 @@ _EMBEDDED = {
 _EMBEDS = ("img", "object", "embed", "iframe")
 
 
-def presentational_hints(element: Element, quirks: bool = False) -> dict[str, Any]:
-    """Longhands that attributes set, as author rules of specificity 0 (HTML 15.3, 15.4), and the margins that quirks mode
-    takes away (15.3.10)."""
+def presentational_hints(element: Element) -> dict[str, Any]:
+    """Longhands that attributes set, as author rules of specificity 0 (HTML 15.3, 15.4)."""
     attributes, tag = element.attributes, element.tag
     hints: dict[str, Any] = {}
-    if quirks and tag in WITH_MARGINS:
-        _margin_quirks(element, hints)
     if not attributes and tag not in ("td", "th"):
         return hints
     if tag in ("img", "video", "canvas", "iframe", "object", "embed", "svg") or (tag == "input" and attributes.get("type") == "image") or tag in ("table", "td", "th", "col", "colgroup", "tr", "tbody", "thead", "tfoot", "hr", "pre"):
@@ -178,27 +175,9 @@ def presentational_hints(element: Element, quirks: bool = False) -> dict[str, An
     return hints
 
 
+ZERO_PX = Dimension(0, "px")
 WITH_MARGINS = frozenset(["blockquote", "dir", "dl", "h1", "h2", "h3", "h4", "h5", "h6", "listing", "menu", "ol", "p", "plaintext", "pre", "ul", "xmp"])
 """Elements with default margins (HTML 15.3.10)."""
-
-
-def _margin_quirks(element: Element, hints: dict[str, Any]) -> None:
-    """No margins at the ends of bodies and cells (HTML 15.3.10)."""
-    parent = element.parent
-    if parent is None or parent.tag not in ("body", "td", "th"):
-        return
-    place = next(place for place, child in enumerate(parent.children) if child is element)
-    is_blank = not any(_is_substantial(child) for child in element.children)
-    is_first = not any(_is_substantial(child) for child in parent.children[:place])
-    is_last = parent.tag != "body" and not any(_is_substantial(child) for child in parent.children[place + 1 :])
-    if is_first or (is_last and is_blank):
-        hints["margin-top"] = ZERO
-    if (is_first and is_blank) or (is_last and element.tag == "p"):
-        hints["margin-bottom"] = ZERO
-
-
-def _is_substantial(node: Element | Text) -> bool:
-    return isinstance(node, Element) or bool(node.data.strip(" \t\n\f\r"))
 
 
 def _size_hints(element: Element, hints: dict[str, Any]) -> None:
@@ -261,6 +240,9 @@ def _cell_hints(element: Element, hints: dict[str, Any]) -> None:
     if table is None:
         return
     padding = parse_dimension(table.attributes.get("cellpadding", ""))
+    if padding is None and table.attributes.get("cellpadding"):
+        # As the browser has it: what is no number, but is something, is none.
+        padding = ZERO_PX
     if isinstance(padding, Dimension):
         for side in ("top", "right", "bottom", "left"):
             hints[f"padding-{side}"] = padding

@@ -142,6 +142,7 @@ class Across:
             box.kind == BLOCK
             and box.role != "button"
             and not box.is_container
+            and not box.fills_viewport
             and style.aspect_ratio is None
             and id(box) not in self.holders
             and not any(justification(child) for child in box.children)

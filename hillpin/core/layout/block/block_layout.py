@@ -34,11 +34,13 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     width = inline_size(ctx, box, edges, space)
     floats = Floats()
     content_width = max(width - edges.inline, 0)
-    percent = child_percent_basis(box, edges, space)
+    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space)
     inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
     content = max(inside.height + inside.bottom.total, 0)
     if floats.items:
         content = max(content, floats.lowest)
+    if box.fills_viewport:
+        content = max(content, _to_the_end(ctx, box, edges))
     height = block_size(box, edges, space, content + edges.block, width)
     shift = space.content_shift
     if box.role == "button" and height > content + edges.block:
@@ -282,10 +284,17 @@ def _keep_flow(walk: Walked, box: Box, asked: tuple[int, int, int], flow: Flow) 
     walk.keep(box, IN_FLOW, asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
 
+def _to_the_end(ctx: Context, box: Box, edges: Edges) -> int:
+    """The content height with which a root or body reaches the end of the viewport (quirks mode)."""
+    around = edges_of(box.parent, ctx.width) if box.parent is not None else None
+    outer = around.block + around.margin_top + around.margin_bottom if around is not None else 0
+    return ctx.height - outer - edges.margin_top - edges.margin_bottom - edges.block
+
+
 def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int) -> Flow:
     edges = edges_of(box, basis)
     space = Space(basis, percent_block=percent_block)
-    percent = child_percent_basis(box, edges, space)
+    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space)
     top_open = not edges.top
     inside = lay_inside(
         ctx, box, max(width - edges.inline, 0), percent, floats, bx + edges.left, by + edges.top, top_open
@@ -293,6 +302,8 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     content, bottom = inside.height, inside.bottom
     if WHOLE_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
         content, bottom = content + bottom.total, NO_STRUT
+    if box.fills_viewport:
+        content = max(content, _to_the_end(ctx, box, edges))
     height = block_size(box, edges, space, content + edges.block, width)
     has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
     if height != content + edges.block or has_height:

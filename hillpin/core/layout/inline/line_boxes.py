@@ -27,6 +27,8 @@ class Level:
     pending: list[Level] = field(default_factory=list)
     """Boxes aligned to the line's top or bottom, placed when its height is known."""
     has_start: bool = True
+    has_metrics: bool = True
+    """Whether its own line height counts: always, but in quirks modes where nothing stands in it."""
 
 
 @dataclass(slots=True, eq=False)
@@ -59,6 +61,7 @@ def _ensure(level: Level) -> None:
     """Something stands directly in an inline box: its line height counts."""
     level.ascent = max(level.ascent, level.metrics.leaded.ascent)
     level.descent = max(level.descent, level.metrics.leaded.descent)
+    level.has_metrics = True
 
 
 def _has_margins(style: ComputedStyle) -> bool:
@@ -167,10 +170,12 @@ class LineAssembler:
                 self._atomic(stack[-1], item.box, fragment, height, position + margin)
                 position += part.width
             elif item.kind == ItemKind.BREAK:
-                _ensure(stack[-1])
+                if all(level.ascent <= NOTHING for level in stack):
+                    _ensure(stack[-1])
                 if item.box.element is not None and item.box.element.tag == "br":
                     own = style_metrics(self.ctx, item.box.style)
-                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent))
+                    above, high = (own.ascent, own.ascent + own.descent) if stack[-1].has_metrics else (0, 0)
+                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, above, high))
             elif item.kind == ItemKind.TAB:
                 position += part.width
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None]
@@ -194,7 +199,7 @@ class LineAssembler:
     def _level(self, box: Box | None, metrics: StyleMetrics, left: int, has_strut: bool, has_start: bool = True) -> Level:
         """An inline box on a line, with its own line height or, in quirks modes, none until something stands in it."""
         ascent, descent = (metrics.leaded.ascent, metrics.leaded.descent) if has_strut else (NOTHING, NOTHING)
-        return Level(box, metrics, left, ascent, descent, has_start=has_start)
+        return Level(box, metrics, left, ascent, descent, has_start=has_start, has_metrics=has_strut)
 
     def _add_fallbacks(self, level: Level, faces: tuple[object, ...], size: float) -> None:
         for face in faces:

@@ -26,6 +26,7 @@ from ..replaced.natural_sizes import (
 )
 from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .quirk_margins import drop_margins
 from .settle import settle
 
 ZERO_WIDTH_SPACE = "\u200b"
@@ -65,6 +66,12 @@ class Generator:
         self.counters.apply(style.counter_reset, style.counter_increment, style.counter_set)
         self._fill(box, root, style)
         self.tree.root = box
+        if self.document.quirks:
+            drop_margins(box)
+            for one in box.walk():
+                one.passes_height = one.kind == Kind.BLOCK and one.role != "cell" and not one.is_out_of_flow
+            for one in (box, *box.children):
+                one.fills_viewport = one.element in (root, self.document.body) and one.kind == Kind.BLOCK and one.is_block_level
         return self.tree
 
     def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:
