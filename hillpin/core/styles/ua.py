@@ -220,6 +220,25 @@ def _alignment_hints(element: Element, hints: dict[str, Any]) -> None:
         hints["vertical-align"] = valign
 
 
+FRAMES = {
+    "void": "", "above": "top", "below": "bottom", "hsides": "top bottom", "lhs": "left", "rhs": "right", "vsides": "left right",
+    "box": "top bottom left right", "border": "top bottom left right",
+}  # fmt: skip
+"""Sides of a table that its ``frame`` draws (HTML 15.3.8)."""
+RULES = {"none": "", "groups": "", "rows": "", "cols": "left right", "all": "top bottom left right"}
+"""Sides of cells that their table's ``rules`` draw."""
+
+
+def _frame_hints(attributes: dict[str, str], hints: dict[str, Any]) -> None:
+    """Borders of a table by ``rules`` and ``frame``; those that are not drawn win where borders collapse (HTML 15.3.8)."""
+    rules, frame = attributes.get("rules", "").lower(), attributes.get("frame", "").lower()
+    if rules in RULES:
+        hints["border-collapse"] = "collapse"
+    if frame in FRAMES or rules in RULES:
+        for side in ("top", "right", "bottom", "left"):
+            hints[f"border-{side}-style"] = "outset" if side in FRAMES.get(frame, "") else "hidden"
+
+
 def _table_hints(attributes: dict[str, str], hints: dict[str, Any]) -> None:
     spacing = parse_dimension(attributes.get("cellspacing", ""))
     if isinstance(spacing, Dimension):
@@ -231,6 +250,7 @@ def _table_hints(attributes: dict[str, str], hints: dict[str, Any]) -> None:
         for side in ("top", "right", "bottom", "left"):
             hints[f"border-{side}-width"] = size
             hints[f"border-{side}-style"] = "outset" if size.value else "none"
+    _frame_hints(attributes, hints)
 
 
 def _cell_hints(element: Element, hints: dict[str, Any]) -> None:
@@ -246,6 +266,12 @@ def _cell_hints(element: Element, hints: dict[str, Any]) -> None:
     if isinstance(padding, Dimension):
         for side in ("top", "right", "bottom", "left"):
             hints[f"padding-{side}"] = padding
+    rules = table.attributes.get("rules", "").lower()
+    if rules in RULES:
+        for side in ("top", "right", "bottom", "left"):
+            hints[f"border-{side}-width"] = Dimension(1, "px")
+            hints[f"border-{side}-style"] = "solid" if side in RULES[rules] else "none"
+        return
     border = table.attributes.get("border")
     if border is not None and border != "0":
         for side in ("top", "right", "bottom", "left"):

@@ -30,20 +30,23 @@ def _drop(container: Box, at_start: bool) -> bool:
             continue
         if _has_default_margins(child):
             child.drops_top = child.drops_top or at_start
-            # At its end only a paragraph is passed over.
-            child.drops_bottom = child.drops_bottom or (not at_start and child.element is not None and child.element.tag == "p")
+            child.drops_bottom = child.drops_bottom or (not at_start and _has_default_end(child))
         style = child.style
         near = (style.padding_top, style.border_top_width) if at_start else (style.padding_bottom, style.border_bottom_width)
         is_apart = near[0].units or near[0].has_percentage or near[1] or child.is_bfc_root or not style.height.is_auto
         if is_apart or child.kind != BLOCK or not _drop(child, at_start):
             return False
-        # An empty paragraph has both of its margins there.
-        child.drops_bottom = child.drops_bottom or (at_start and child.element is not None and child.element.tag == "p")
+        # Both margins of an empty box are there.
+        child.drops_bottom = child.drops_bottom or (at_start and _has_default_end(child))
     return True
 
 
 def _has_default_margins(box: Box) -> bool:
     return box.element is not None and box.pseudo is None and box.element.tag in WITH_MARGINS
+
+
+def _has_default_end(box: Box) -> bool:
+    return box.element is not None and box.pseudo is None and box.element.tag in ("p", "pre", "xmp", "plaintext", "listing")
 
 
 def _makes_line(box: Box) -> bool:
