@@ -234,7 +234,7 @@ def _frame_hints(attributes: dict[str, str], hints: dict[str, Any]) -> None:
     rules, frame = attributes.get("rules", "").lower(), attributes.get("frame", "").lower()
     if rules in RULES:
         hints["border-collapse"] = "collapse"
-    if frame in FRAMES or rules in RULES:
+    if frame in FRAMES or (rules in RULES and "border" not in attributes):
         for side in ("top", "right", "bottom", "left"):
             hints[f"border-{side}-style"] = "outset" if side in FRAMES.get(frame, "") else "hidden"
 

@@ -56,7 +56,7 @@ def metrics_of(fonts: FontStore, style: ComputedStyle) -> StyleMetrics:
         elif isinstance(height, Number):
             line_height = percent_of(f32(height.value * 100), size)
         else:
-            line_height = math.floor(height * 64)
+            line_height = math.floor(height * 64 + 0.5)
         leaded = with_leading(ascent, descent, line_height)
         known = StyleMetrics(ascent, descent, leaded, line_height, fonts.x_height(style), size, height is None)
         style.__dict__["_metrics"] = known

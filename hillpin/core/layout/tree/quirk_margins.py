@@ -37,12 +37,12 @@ def _drop(container: Box, at_start: bool) -> bool:
         if is_apart or child.kind != BLOCK or not _drop(child, at_start):
             return False
         # Both margins of an empty box are there.
-        child.drops_bottom = child.drops_bottom or (at_start and _has_default_end(child))
+        child.drops_bottom = child.drops_bottom or (at_start and _has_default_margins(child))
     return True
 
 
 def _has_default_margins(box: Box) -> bool:
-    return box.element is not None and box.pseudo is None and box.element.tag in WITH_MARGINS
+    return box.element is not None and box.pseudo is None and (box.element.tag in WITH_MARGINS or box.element.tag == "form")
 
 
 def _has_default_end(box: Box) -> bool:
