@@ -80,7 +80,7 @@ class Page:
         self.missing: list[MissingFile] = []
         self.sheet_texts: dict[str, str] = {}
         """The texts of linked sheets, which an edit can be carried into."""
-        self.sheets = Sheets()
+        self.sheets = Sheets(quirks=self.document.quirks)
         self._read_sheets()
         self.cascade = Cascade(self.document, self.sheets, state)
         self.pictures = Pictures(files, path)

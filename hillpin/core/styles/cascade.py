@@ -132,7 +132,7 @@ class Cascade:
         for item in tinycss2.parse_blocks_contents(bounded(text), skip_comments=True, skip_whitespace=True):
             if item.type != "declaration":
                 continue
-            result = read_declaration(item, "", line)
+            result = read_declaration(item, "", line, self.document.quirks)
             if isinstance(result, Declaration):
                 declarations.append(result)
             else:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import tinycss2
+from tinycss2.ast import DimensionToken
 
 from .grammar import Tokens, keyword, significant
 from .properties import PROPERTIES, is_known
@@ -108,8 +109,23 @@ def has_variable(tokens: Any) -> bool:
     return False
 
 
-def read_declaration(item: Any, file: str, line: int) -> Declaration | Problem:
-    """A parsed declaration node as a Declaration, or the Problem for which it is dropped."""
+UNITLESS = frozenset(
+    ["background-position", "border-bottom-width", "border-left-width", "border-right-width", "border-spacing", "border-top-width", "border-width", "bottom", "clip", "font-size", "height", "left", "letter-spacing", "margin", "margin-bottom", "margin-left", "margin-right", "margin-top", "max-height", "max-width", "min-height", "min-width", "padding", "padding-bottom", "padding-left", "padding-right", "padding-top", "right", "text-indent", "top", "vertical-align", "width", "word-spacing"]
+)
+"""Properties whose lengths may go without a unit in quirks mode (Quirks Mode, 'The unitless length quirk')."""
+
+
+def _with_units(tokens: Tokens) -> Tokens:
+    return [
+        DimensionToken(token.source_line, token.source_column, token.value, token.int_value, token.representation, "px")
+        if token.type == "number" and token.value else token
+        for token in tokens
+    ]  # fmt: skip
+
+
+def read_declaration(item: Any, file: str, line: int, quirks: bool = False) -> Declaration | Problem:
+    """A parsed declaration node as a Declaration, or the Problem for which it is dropped; ``quirks`` says whether the page is
+    in quirks mode."""
     text = "".join(token.serialize() for token in item.value).strip()
     column = int(item.source_column)
     if item.name.startswith("--"):
@@ -120,6 +136,8 @@ def read_declaration(item: Any, file: str, line: int) -> Declaration | Problem:
     if not (name in PROPERTIES or name in SHORTHANDS or is_known(name)):
         return Problem(file, line, f"There is no property {item.lower_name}.", shown)
     tokens = significant(item.value)
+    if quirks and name in UNITLESS:
+        tokens = _with_units(tokens)
     if any(token.type == "error" for token in tokens):
         return Problem(file, line, f"The value of {item.lower_name} does not parse.", shown)
     if has_variable(tokens):

@@ -96,6 +96,8 @@ class Sheets:
     media_blocks: list[MediaBlock] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
     layers: list[tuple[str, ...]] = field(default_factory=list)
+    quirks: bool = False
+    """Whether they are of a page in quirks mode."""
     files: list[str] = field(default_factory=list)
 
     def add(
@@ -222,7 +224,7 @@ class _Reader:
         )  # fmt: skip
 
     def declaration(self, item: Any, selector: str) -> list[Declaration]:
-        result = read_declaration(item, self.file, self.line(item))
+        result = read_declaration(item, self.file, self.line(item), self.sheets.quirks)
         if isinstance(result, Problem):
             if self.origin == "author":
                 result.selector = selector

@@ -149,7 +149,7 @@ class _Carrier:
                 continue
             if item.type != "declaration":
                 return None
-            result = read_declaration(item, self.path, line)
+            result = read_declaration(item, self.path, line, self.page.document.quirks)
             if isinstance(result, Problem):
                 result.selector = self.rule.text
                 problems.append(result)
