@@ -194,7 +194,7 @@ class Page:
             tree, resolver = self._tree(viewport, containers)
             recorded = _recorded(tree, about) if record else []
             sums = Workings(frozenset(map(id, recorded)) if about is not None else None) if record else None
-            ctx = Pass(viewport, self.fonts, sums or SILENT, walk, has_line_quirk=self.document.mode != "no-quirks")
+            ctx = Pass(viewport, self.fonts, sums or SILENT, walk, mode=self.document.mode)
             for box in recorded:
                 box.forget()
             root = layout_root(ctx, tree.root)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from typing import Protocol
 
 from ..fonts.store import FontStore
+from ..markup.tree import Mode
 from ..styles.media import Viewport
 from .boxes import Box
 from .fragments import Fragment, Space
@@ -44,8 +45,8 @@ class Context(ABC):
     walk: Walked | None = None
     """Set while a survey walks the widths: boxes on a line between two widths are not laid out again."""
     unmodelled: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
-    has_line_quirk: bool = False
-    """Whether lines are no higher than what stands in them (the line height calculation quirk of quirks modes)."""
+    mode: Mode = "no-quirks"
+    """The mode that the page is in."""
 
     @abstractmethod
     def layout(self, box: Box, space: Space) -> Fragment:
@@ -58,6 +59,11 @@ class Context(ABC):
     @abstractmethod
     def content_sizes(self, box: Box) -> tuple[int, int]:
         """Min-content and max-content width of a box's content box, in 1/64 px."""
+
+    @property
+    def has_line_quirk(self) -> bool:
+        """Whether lines are no higher than what stands in them (Quirks Mode, 'The line height calculation quirk')."""
+        return self.mode != "no-quirks"
 
     @property
     def width(self) -> int:

@@ -156,7 +156,7 @@ def child_percent_basis(box: Box, edges: EdgesAcross, percent_block: int) -> int
     """The content height that percentage heights of children are of, or INDEFINITE (§10.5)."""
     height = ARRAYS.definite_height(box, edges, percent_block)
     if is_indefinite(height):
-        return percent_block if box.parent is None or box.role == "anonymous" or (box.passes_height and box.style.height.is_auto) else INDEFINITE
+        return percent_block if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto) else INDEFINITE
     return max(constant(height - edges.block), 0)
 
 

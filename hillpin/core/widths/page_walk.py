@@ -245,7 +245,7 @@ class _Walker:
             return units if isinstance(units, int) else int(units[width - low])  # type: ignore[index]
 
         def lay_out(width: int, walk: Walk | None) -> One:
-            here = Pass(Viewport(width, self.height), ctx.fonts, walk=walk, unmodelled=ctx.unmodelled, has_line_quirk=ctx.has_line_quirk)
+            here = Pass(Viewport(width, self.height), ctx.fonts, walk=walk, unmodelled=ctx.unmodelled, mode=ctx.mode)
             if boxes:
                 moving.put(box, boxes, width - low)
             inline = at(question.inline, width)

@@ -153,7 +153,7 @@ class _Piecewise:
         refiner = self.refiner
         walk = Walk(width, refiner.height, low, high)
         refiner.walks.append(walk)
-        ctx = Pass(Viewport(width, refiner.height), refiner.ctx.fonts, walk=walk, unmodelled=refiner.ctx.unmodelled, has_line_quirk=refiner.ctx.has_line_quirk)
+        ctx = Pass(Viewport(width, refiner.height), refiner.ctx.fonts, walk=walk, unmodelled=refiner.ctx.unmodelled, mode=refiner.ctx.mode)
         if self.kind == IN_FLOW:
             flow = flow_alone(ctx, self.box, asked)  # type: ignore[arg-type]
             sample = Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))

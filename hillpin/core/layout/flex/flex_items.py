@@ -8,7 +8,7 @@ from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
-from ..replaced.replaced_layout import ratio
+from ..replaced.replaced_layout import has_ratio_alone, ratio
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
 from .flex_line import UNLIMITED, Axes, FlexItem
 
@@ -212,6 +212,8 @@ class _Sizes:
             self.item.base_words = "aspect ratio with its cross size"
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
+        if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:
+            return max(self.axes.inner_width - self.item.main_start - self.item.main_end, self.edges.inline)
         if self.axes.is_row:
             return self.ctx.content_sizes(self.box)[1] + self.edges.inline
         return self._content_height()

@@ -37,9 +37,17 @@ def is_replaced(box: Box) -> bool:
     return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
 
 
+def has_ratio_alone(box: Box) -> bool:
+    """Whether nothing but a natural ratio gives the size: such a drawing fills the room there is, and asks for none."""
+    natural, style = _natural(box), box.style
+    return natural.width is None and natural.height is None and natural.ratio is not None and style.width.is_auto and style.height.is_auto
+
+
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width: the width it takes without a given one, limits through the ratio included."""
     edges = edges_of(box, 0)
+    if has_ratio_alone(box):
+        return 0, 0
     width, _ = _content_size(ctx, box, edges, Space(INDEFINITE, shrink=True), intrinsic=True)
     return width, width
 

@@ -145,7 +145,7 @@ def child_percent_basis(box: Box, edges: Edges, space: Space) -> int:
     """The content height that percentage heights of children are of, or INDEFINITE (§10.5)."""
     height = definite_block_size(box, edges, space)
     if height == INDEFINITE:
-        if box.parent is None or box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
+        if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
             return space.percent_block
         if ratio_of(box) is not None and space.fixed_inline != INDEFINITE and box.style.height.is_auto:
             return max(height_from_ratio(box, edges, space.fixed_inline) - edges.block, 0)

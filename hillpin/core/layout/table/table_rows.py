@@ -40,7 +40,8 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_he
     least = max(fragment.content_height, edges.block)
     height = box.style.height
     if height.kind == Kind.FIXED:
-        least = max(least, to_border_box(box, height.units, edges.block))
+        # The table cell height box sizing quirk: padding is inside.
+        least = max(least, height.units if ctx.mode == "quirks" else to_border_box(box, height.units, edges.block))
     elif height.has_percentage and table_height != INDEFINITE:
         least = max(least, to_border_box(box, height.resolve(table_height), edges.block))
     if box.style.min_height.kind == Kind.FIXED:
