@@ -257,6 +257,12 @@ class Computer:
             return ("spaces", float(value))
         return ("px", compute_px(value, self.unit_size(style)))
 
+    def _text_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        """Heads of tables are centred where nobody says otherwise (``-internal-center``, HTML 15.3.8)."""
+        if value != "-internal-center":
+            return value
+        return parent.text_align if parent is not None and parent.text_align != "start" else "center"
+
     def _vertical_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
         return value if isinstance(value, str | Length) else compute_length(value, self.unit_size(style))
 
@@ -324,6 +330,7 @@ _METHODS: dict[str, Any] = {
     "line-height": Computer._line_height,
     "tab-size": Computer._tab_size,
     "vertical-align": Computer._vertical_align,
+    "text-align": Computer._text_align,
     "tracks": Computer._tracks,
     "auto-tracks": Computer._auto_tracks,
     "color": Computer._color,

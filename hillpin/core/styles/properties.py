@@ -155,7 +155,10 @@ _words("font-kerning", "auto normal none", inherited=True)
 _add("line-height", read_line_height, None, inherited=True, compute="line-height", restyled=True)
 _add("letter-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
 _add("word-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
-_words("text-align", "start left right center justify end match-parent -webkit-center -webkit-left -webkit-right", inherited=True, restyled=True)
+_add(
+    "text-align", read_keyword(*["start", "left", "right", "center", "justify", "end", "match-parent", "-webkit-center", "-webkit-left", "-webkit-right", "-internal-center"]), "start",
+    inherited=True, restyled=True, compute="text-align",
+)  # fmt: skip
 _words("text-align-last", "auto start left right center justify end", inherited=True)
 _add("text-indent", read_text_indent, ZERO, inherited=True, compute="length", restyled=True)
 _words("text-transform", "none uppercase lowercase capitalize full-width", inherited=True)

@@ -92,8 +92,7 @@ dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-co
 rt { display: none; }
 """
 USER_AGENT_SHEET = (
-    USER_AGENT_SHEET.replace("text-align: -internal-center", "text-align: center")
-    .replace("[type=a s]", "[type=a]").replace("[type=i s]", "[type=i]")
+    USER_AGENT_SHEET.replace("[type=a s]", "[type=a]").replace("[type=i s]", "[type=i]")
     .replace("ol[type=A s] { list-style-type: upper-alpha; }", "").replace("ol[type=I s] { list-style-type: upper-roman; }", "")
 )  # fmt: skip
 

@@ -303,7 +303,9 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     if WHOLE_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
         content, bottom = content + bottom.total, NO_STRUT
     if box.fills_viewport:
-        content = max(content, _to_the_end(ctx, box, edges))
+        # What sticks out at its end is room that it leaves.
+        beyond = WHOLE_MARGINS.plus(bottom, edges.margin_bottom).total - edges.margin_bottom
+        content = max(content, _to_the_end(ctx, box, edges) - beyond)
     height = block_size(box, edges, space, content + edges.block, width)
     has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
     if height != content + edges.block or has_height:

@@ -59,7 +59,7 @@ def _single(item: Contributor, track: Track, constraint: str) -> None:
     elif track.minimum == "max-content":
         _grow(track, item.max_content(), item)
     elif track.minimum == "auto":
-        if constraint:
+        if constraint and not item.scrolls:
             ceiling = track.limit if track.maximum == "fixed" else track.fit_limit
             _grow(track, max(min(item.min_content(), ceiling), item.minimum()), item)
         else:

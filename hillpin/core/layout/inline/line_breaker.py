@@ -176,6 +176,9 @@ class LineBreaker:
             if back is not None:
                 return position, start, True
             cut = self._emergency(item, start, end, room, line)
+            while cut is not None and item.collapses and cut < end and text[cut] == " ":
+                # Spaces hang at the end of a line, wherever it was broken.
+                cut += 1
             if cut is None:
                 cut = self._first_break(start, end)
         if cut is None or cut >= end:

@@ -198,6 +198,8 @@ class _TableLayout:
     def _tracks(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], tops: list[int], first: int) -> None:
         """Rectangles of rows, row groups and columns."""
         if not widths:
+            empty = [row.box for row in self.grid.rows] + self.grid.groups
+            fragment.row_offsets += [(box, self.edges.left, first - self.down, 0, 0) for box in empty]
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across

@@ -102,6 +102,14 @@ class Generator:
             into.append(self._skipped(style, hidden))
         self._generated(element, "after", style, as_item, into)
 
+    def _in_own_style(self, box: Box, style: ComputedStyle) -> Box:
+        """Text of an element without a box stands in an inline box, so that its own line height counts (css-display-3 §2.5)."""
+        if box.kind != Kind.TEXT or box.style is not style or not box.text.strip():
+            return box
+        around = self.box_for(self.resolver.anonymous_style(style, "inline"), None)
+        settle(around, [box], self.resolver)
+        return around
+
     def _own_summary(self, style: ComputedStyle) -> Box:
         """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
         box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
@@ -133,8 +141,10 @@ class Generator:
         self._count(element, style)
         if display == "contents":
             self.counters.enter()
-            self._content(element, style, as_item, into)
+            inner: list[Box] = []
+            self._content(element, style, as_item, inner)
             self.counters.leave()
+            into += inner if as_item else [self._in_own_style(one, style) for one in inner]
             return
         if self._is_replaced(element):
             self._replaced(element, style, into)
