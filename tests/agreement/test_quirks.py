@@ -130,6 +130,10 @@ class More(QuirksCase):
         heights = ("120%", "1.2em", "19.2px", "19.21px", "133%", "1.2")
         self.agree(*(f"<p style='line-height: {one}'>a<br>b<br>c" for one in heights), doctype="<!DOCTYPE html>")
 
+    def test_the_initial_size_follows_the_generic_family(self) -> None:
+        self.agree("<div style='font-size: 20px'><p style='font-size: initial'><code>abc</code></p><code style='font-size: initial'>abc</code></div>", doctype="<!DOCTYPE html>")
+        self.agree("<table><td><pre>a</pre><td>x</table>")
+
     def test_text_of_an_element_without_a_box(self) -> None:
         self.agree("<p><span style='display: contents; font: 20px/50px serif'>abc</span></p>", doctype="<!DOCTYPE html>")
 

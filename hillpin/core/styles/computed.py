@@ -143,6 +143,10 @@ class Computer:
                 self.uses_viewport |= parent.uses_viewport
             if field == "font_size":
                 style.__dict__["font_keyword"] = None
+                if not inherits:
+                    # ``medium`` again, so that the size follows the generic family's own default.
+                    style.__dict__["absolute_font_size"] = False
+                    style.font_size = f32(prop.initial * (MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0))
             return
         method = _METHODS[prop.compute]
         if method is not None:
