@@ -137,6 +137,9 @@ class More(QuirksCase):
     def test_text_of_an_element_without_a_box(self) -> None:
         self.agree("<p><span style='display: contents; font: 20px/50px serif'>abc</span></p>", doctype="<!DOCTYPE html>")
 
+    def test_a_positioned_box_in_a_line_whose_spaces_hang(self) -> None:
+        self.agree("<div style='width: 30px; white-space: pre-wrap'><a style='position: absolute'>#</a>module Date = Date</div>", doctype="<!DOCTYPE html>")
+
     def test_spaces_hang_wherever_a_word_was_broken(self) -> None:
         self.agree("<p style='width: 0; overflow-wrap: break-word'>When long-standing", "<p style='width: 0; overflow-wrap: anywhere'>ab cd", doctype="<!DOCTYPE html>")
 

@@ -107,6 +107,8 @@ class LineBox:
     baseline: int
     rects: list[InlineRect]
     atomics: list[tuple[int, int, Fragment]]
+    left: int
+    """Where its first part begins."""
     right: int
 
 
@@ -181,7 +183,7 @@ class LineAssembler:
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None]
         while len(stack) > 1:
             self._close(stack, position, at_line_end=True)
-        return self._finish(stack[0], position)
+        return self._finish(stack[0], x, position)
 
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
         if not spread:
@@ -255,7 +257,7 @@ class LineAssembler:
         level.pieces.append(Piece(box, x, 0, fragment.width, height.ascent - edges.margin_top, fragment.height, fragment))
         self._join(parent, level, shift)
 
-    def _finish(self, root: Level, right: int) -> LineBox:
+    def _finish(self, root: Level, left: int, right: int) -> LineBox:
         ascent, descent = (root.ascent, root.descent) if root.ascent > NOTHING // 2 or root.descent > NOTHING // 2 else (0, 0)
         for level in root.pending:
             height = level.ascent + level.descent
@@ -281,7 +283,7 @@ class LineAssembler:
                 atomics.append((piece.x, top, piece.fragment))
             else:
                 rects.append(InlineRect(piece.box, piece.x, top, piece.width, piece.height))
-        return LineBox(ascent + descent, ascent, rects, atomics, right)
+        return LineBox(ascent + descent, ascent, rects, atomics, left, right)
 
     def _united(self, piece: Piece, ascent: int) -> InlineRect:
         """The rectangle round everything that an inline box without anything of its own holds on a line."""

@@ -289,7 +289,7 @@ class _LineLayout:
     def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
         position, follows = self._start(line), False
         if line_box is not None and line.width:
-            position = line_box.right - line.width
+            position = line_box.left
         for part in line.parts:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
