@@ -140,6 +140,11 @@ class More(QuirksCase):
     def test_a_positioned_box_in_a_line_whose_spaces_hang(self) -> None:
         self.agree("<div style='width: 30px; white-space: pre-wrap'><a style='position: absolute'>#</a>module Date = Date</div>", doctype="<!DOCTYPE html>")
 
+    def test_characters_that_the_family_lacks(self) -> None:
+        # Whichever face the machine has for them: the browser asks for it by no family, upright and regular.
+        words = "\u2237 \u220e \u2713 \u2208 \u2218"
+        self.agree(f"<p><span style=\"font-family: 'Liberation Serif'\">{words}</span> <b style=\"font-family: 'Liberation Sans'\">{words}</b>", doctype="<!DOCTYPE html>")
+
     def test_spaces_hang_wherever_a_word_was_broken(self) -> None:
         self.agree("<p style='width: 0; overflow-wrap: break-word'>When long-standing", "<p style='width: 0; overflow-wrap: anywhere'>ab cd", doctype="<!DOCTYPE html>")
 

@@ -86,7 +86,7 @@ class FontStack:
                 continue
             if face.has(character):
                 return face
-        return system.find_for_character(character, self.weight, self.italic) or self.first
+        return system.find_for_character(character) or self.first
 
 
 class FontStore:

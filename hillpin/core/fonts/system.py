@@ -84,9 +84,10 @@ def find_family(family: str, weight: int, italic: bool) -> Face | None:
 
 
 @functools.lru_cache(maxsize=512)
-def find_for_character(character: str, weight: int, italic: bool) -> Face | None:
-    """An installed face that has the character, as fontconfig sorts them."""
-    match = _ask(f"{_pattern('serif', weight, italic)}:charset={ord(character):x}")
+def find_for_character(character: str) -> Face | None:
+    """An installed face that has the character, as fontconfig sorts them: by no family, and upright and regular, for the
+    browser slants and thickens what it finds itself."""
+    match = _ask(f":charset={ord(character):x}:scalable=true:lang=en")
     face = _load(match.file, match.number) if match is not None else None
     return face if face is not None and face.has(character) else None
 
