@@ -35,6 +35,7 @@ AT_ONCE = {
     "floats sized by the window": f".r {{ overflow: hidden }} .r div {{ float: left; width: 31vw; padding: 1vw; box-sizing: border-box }}|<div class=r>{f'<div>{WORDS}</div>' * 3}</div>{f'<p>{WORDS}</p>' * 12}",
     "words at the end of a line before a break": f"p {{ width: 61% }}|<p>{WORDS} {WORDS}, {WORDS} <br>{WORDS}</p><ul><p>{WORDS}&nbsp; {WORDS} <br>x</p></ul>",
     "an inline box that begins with a space": f"strong {{ margin-right: 18px }}|<p>{WORDS}<strong> when</strong></p>",
+    "heights that end at a limit and hold inline boxes after it": "div { max-height: 10px } p { margin: 5px 0 9px }|<div><p>x</p></div><p>a <b>b</b></p><div><p>x</p></div><p>a <b>b</b></p>",
     "centred text": f"h1 {{ text-align: center }} h2 {{ text-align: right }}|<h1>{WORDS}</h1><h2>{WORDS}</h2>",
     "text without an element of its own": f"div {{ padding: 1% }}|<div>{WORDS}<p>{WORDS}</p>after</div>",
 }
@@ -60,6 +61,7 @@ ONE_BY_ONE = {
     "what content wants of the window": f".a {{ width: min-content }} .b {{ max-width: fit-content }} em {{ display: block; margin: 0 2vw }}|<div class=a><em>x</em></div><div class=b><em>{WORDS}</em></div>",
     "a button held by its words": "div { display: flex } div p { width: 20%; padding: 5px; box-sizing: border-box }|<div><p><button>from of</button></p></div>",
     "an inline box round a block in the window's sizes": "p { padding: 25px 2vw 8px max(5vw, 8px) }|<span><p></p></span>",
+    "a table in the middle that is as wide as there is room, and wider": "table { width: 90% } td { min-width: 300px }|<center><ul><center><table><td>x</table></center></ul></center>",
     "an element split over blocks": f"|<div><b>{WORDS}<p>{WORDS}</p>more</b></div><p>{WORDS}</p>",
 }
 

@@ -49,11 +49,10 @@ class FontStack:
     Faces are found one by one as they are needed: most text never asks for the second family.
     """
 
-    def __init__(self, faces: Iterator[tuple[Face, Ranges]], weight: int, italic: bool) -> None:
+    def __init__(self, faces: Iterator[tuple[Face, Ranges]]) -> None:
         self._found: list[tuple[Face, Ranges]] = []
         self._more = faces
         self._known: dict[str, Face] = {}
-        self.weight, self.italic = weight, italic
         self._first: Face | None = None
 
     def _faces(self) -> Iterator[tuple[Face, Ranges]]:
@@ -113,7 +112,7 @@ class FontStore:
         return known
 
     def _build(self, request: FontRequest) -> FontStack:
-        return FontStack(self._families(request), request.weight, request.italic)
+        return FontStack(self._families(request))
 
     def _families(self, request: FontRequest) -> Iterator[tuple[Face, Ranges]]:
         """The faces of each family in turn, then the standard font; families that nothing has are noted."""

@@ -211,7 +211,9 @@ class Across:
         if has_height:
             bottom = NOTHING
         limited = np.asarray(height != content + edges.block)
-        if limited.any():
+        if not limited.ndim and limited:
+            bottom = NOTHING
+        elif limited.any():
             bottom = Strut(np.where(limited, 0, bottom.positive), np.where(limited, 0, bottom.negative))
         strip = self._strip(box, edges, inside, width, height, content)
         strip.through = inside.through and not is_something(height) and not is_something(edges.block)

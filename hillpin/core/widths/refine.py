@@ -14,6 +14,7 @@ from ..layout.entry import Pass
 from ..layout.fragments import Fragment, space_of
 from ..layout.inline.inline_items import ItemKind
 from ..layout.inline.line_ranges import changes_between
+from ..layout.sizes.sizing import justification
 from ..styles.media import Viewport
 from ..styles.values import AUTO_KIND
 from ..styles.values import Kind as LengthKind
@@ -179,8 +180,9 @@ def jumps(box: Box) -> bool:
 def _is_plain(box: Box) -> bool:
     """Whether only the heights of its children and its own edges say how high a block is: no limits, no percentages that
     could change which of two margins is the larger."""
-    return _has_plain_size(box) and all(
-        not (child.is_floating or child.is_out_of_flow or child.is_relative)
+    # Children that are moved along the line stay at its start until there is more room than they take.
+    return _has_plain_size(box) and not box.style.text_align.startswith("-webkit") and all(
+        not (child.is_floating or justification(child) or child.is_out_of_flow or child.is_relative)
         and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
         and not (child.style.margin_left.is_auto or child.style.margin_right.is_auto)
         for child in box.children
