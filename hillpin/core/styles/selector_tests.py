@@ -19,7 +19,7 @@ def remembered(selectors: list[Selector]) -> Test:
     test = any_of(selectors)
 
     def asked_once(element: Element, state: MatchState) -> bool:
-        known = state.answers.setdefault((test, 0), {})
+        known = state.answers.setdefault((test, 0, None), {})
         if element not in known:
             known[element] = test(element, state)
         return known[element]
@@ -76,7 +76,7 @@ def has_test(selectors: list[Selector]) -> Test:
     ]
 
     def test(element: Element, state: MatchState) -> bool:
-        known = state.answers.setdefault((asked, 0), {})
+        known = state.answers.setdefault((asked, 0, None), {})
         if element not in known:
             known[element] = asked(element, state)
         return known[element]
@@ -91,7 +91,7 @@ def has_test(selectors: list[Selector]) -> Test:
                 candidates = (node for sibling in following for node in (sibling, *sibling.descendants()))
             found = any(selector.matches(candidate, inner) for candidate in candidates)
             for position in range(1, len(selector.compounds)):
-                state.answers.pop((selector, -position - (id(element) << 8)), None)
+                state.answers.pop((selector, position, element), None)
             if found:
                 return True
         return False

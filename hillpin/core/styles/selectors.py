@@ -33,8 +33,8 @@ class MatchState:
 
     states: dict[str, frozenset[Element]] = field(default_factory=dict)
     scope: Element | None = None
-    answers: dict[tuple[object, int], dict[Element, bool]] = field(default_factory=dict)
-    """What was found before: by a selector or a test and a place in it, for an element. A selector is
+    answers: dict[tuple[object, int, Element | None], dict[Element, bool]] = field(default_factory=dict)
+    """What was found before: by a selector or a test, a place in it, and the scope where it holds for that alone; for an element. A selector is
     tried on an element's ancestors and siblings once, however its parts could be spread over them."""
     positions: dict[tuple[object, Element], dict[Element, int]] = field(default_factory=dict)
     """Positions among siblings, by a test and their parent."""
@@ -88,8 +88,7 @@ class Selector:
     def _somewhere(self, position: int, is_upwards: bool, element: Element, state: MatchState) -> bool:
         """Whether what stands on the left matches any ancestor, or any sibling before. What holds further on holds here too."""
         left = self.compounds[position - 1]
-        key = (self, position if not self.is_anchored else -position - (id(state.scope) << 8))
-        known = state.answers.setdefault(key, {})
+        known = state.answers.setdefault((self, position, state.scope if self.is_anchored else None), {})
         passed = [element]
         found = known.get(element)
         while found is None:

@@ -45,7 +45,6 @@ class Line:
     forced: bool = False
     is_last: bool = False
     has_content: bool = False
-    hyphen: int = 0
     searched: int = 0
     """How many parts are known to hold no opportunity, whatever comes after them."""
     floats_after: list[Part] = field(default_factory=list)
