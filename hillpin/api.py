@@ -7,6 +7,7 @@ from ninja import NinjaAPI
 from ninja.errors import ValidationError
 
 from .core.errors import InputError
+from .numbers.aids_api import offers_router
 from .numbers.aids_api import router as aids_router
 from .numbers.api import router as numbers_router
 from .plans.api import router as plans_router
@@ -23,6 +24,7 @@ api.add_router("/sites", aids_router)
 api.add_router("/sites", plans_router)
 api.add_router("/sites", surveys_router)
 api.add_router("/plans", work_router)
+api.add_router("/offers", offers_router)
 
 
 @api.exception_handler(Refused)

@@ -9,12 +9,15 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from ..core.aids import (
+    GOAL_KINDS,
+    OVERLAYS,
     Goal,
     can_be_taken_over,
     comes_to,
     contest_of,
     contested,
     hold,
+    kind_named,
     moved,
     moved_where,
     number_at,
@@ -44,19 +47,27 @@ from .aids_schemas import (
     HoldIn,
     HoldOut,
     MoveIn,
+    OffersOut,
     OutlineOut,
+    OverlaysIn,
     OverlaysOut,
     PageIn,
     QueryIn,
     SumIn,
     TakeOverIn,
     TextOut,
-    ViewIn,
     WishIn,
 )
 from .pages import hill_shelf, page_of
 
 router = Router(tags=["aids"])
+offers_router = Router(tags=["aids"])
+
+
+@offers_router.get("", response=OffersOut)
+def offers(request: HttpRequest) -> OffersOut:
+    """The overlays and the kinds of goal that there are, with their words."""
+    return OffersOut(overlays=list(OVERLAYS), goals=list(GOAL_KINDS.values()))
 
 
 def _page(site_id: int, payload: PageIn) -> tuple[Page, threading.Lock]:
@@ -114,17 +125,17 @@ def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
 
 
 @router.post("/{site_id}/overlays", response={200: OverlaysOut, 404: ErrorOut, 422: ErrorOut})
-def overlays(request: HttpRequest, site_id: int, payload: ViewIn) -> OverlaysOut:
-    """Outlines, tracks, lines, areas, gaps, flex lines and baselines at a viewport."""
+def overlays(request: HttpRequest, site_id: int, payload: OverlaysIn) -> OverlaysOut:
+    """The overlays that are on, at a viewport."""
     page, lock = _page(site_id, payload)
     with lock:
-        return OverlaysOut(overlays=overlays_of(page.layout(payload.width, payload.height)))
+        return OverlaysOut(layers=overlays_of(page.layout(payload.width, payload.height), payload.names))
 
 
 def _goal(wish: WishIn, height: int) -> Goal:
     if wish.to is not None and wish.to < wish.at:
         raise InputError(f"The range goes from a smaller to a larger width, not from {wish.at:,} to {wish.to:,}.")
-    return Goal(wish.kind, wish.at, wish.amount, height, wish.relation, wish.to)
+    return Goal(kind_named(wish.kind), wish.at, wish.amount, height, wish.relation, wish.to)
 
 
 @router.post("/{site_id}/goal", response={200: GoalOut, 404: ErrorOut, 422: ErrorOut})

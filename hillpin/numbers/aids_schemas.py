@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Contest, Direction, GoalKind, Held, HeldState, Offer, OutlineEntry, Overlays, Relation
+from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation
 from ..core.writing import Quantity
 
 
@@ -80,17 +80,46 @@ class MoveIn(PageIn):
     direction: Direction
 
 
-class OverlaysOut(Schema):
-    """What can be drawn over the page."""
+class OverlaysIn(ViewIn):
+    """The overlays that are on, by their names."""
 
-    overlays: Overlays
+    names: list[str] = Field(max_length=40)
+
+
+class OverlaysOut(Schema):
+    """What is drawn over the page."""
+
+    layers: list[OverlayLayer]
+
+
+class OverlayWordsOut(Schema):
+    """An overlay as the menu names it."""
+
+    name: str
+    title: str
+
+
+class GoalWordsOut(Schema):
+    """A kind of goal as one wishes for it."""
+
+    name: str
+    title: str
+    takes_number: bool
+
+
+class OffersOut(Schema):
+    """What there is to choose from: it is core that knows it."""
+
+    overlays: list[OverlayWordsOut]
+    goals: list[GoalWordsOut]
 
 
 class WishIn(Schema):
     """What is wanted of a box: at one viewport width, or at every one up to another."""
 
     selected: int
-    kind: GoalKind
+    kind: str = Field(max_length=40)
+    """By the names of the kinds of goal."""
     relation: Relation = "is"
     amount: float = Field(0.0, ge=-20_000, le=20_000)
     at: int = Field(ge=1, le=20_000)

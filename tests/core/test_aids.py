@@ -240,22 +240,21 @@ class Overlays(unittest.TestCase):
             'div { display: grid; grid-template: "head head" 30px "side main" 50px / 100px 200px; gap: 10px 20px; width: 400px } body { margin: 0 } .s { grid-area: side }',
             "<div><p class=s>x</p></div>",
         )
-        found = overlays_of(page.layout(800))
-        tracks = [(zone.x, zone.width) for zone in found.zones if zone.kind == "track" and zone.height == 90]
+        found = {layer.name: layer for layer in overlays_of(page.layout(800))}
+        tracks = [(zone.x, zone.width) for zone in found["track"].zones if zone.height == 90]
         self.assertEqual(tracks, [(0, 100), (120, 200)])
         self.assertEqual(
-            [(zone.x, zone.width) for zone in found.zones if zone.kind == "gap" and zone.width == 20],
+            [(zone.x, zone.width) for zone in found["gap"].zones if zone.width == 20],
             [(100, 20)],
         )
         # Three column lines: 1, 2, 3 from the start, −3, −2, −1 from the end; the middle one in the middle of its gap.
         self.assertEqual(
-            [(line.at, line.number, line.from_end) for line in found.lines if line.is_column],
+            [(line.at, line.number, line.from_end) for line in found["track"].lines if line.is_column],
             [(0, 1, -3), (110, 2, -2), (320, 3, -1)],
         )
         areas = {
             zone.label: (zone.x, zone.y, zone.width, zone.height)
-            for zone in found.zones
-            if zone.kind == "area"
+            for zone in found["area"].zones
         }
         self.assertEqual(
             areas, {"head": (0, 0, 320, 30), "main": (120, 40, 200, 50), "side": (0, 40, 100, 50)}
@@ -266,7 +265,8 @@ class Overlays(unittest.TestCase):
             "body { margin: 0 } div { display: flex; flex-wrap: wrap; gap: 10px; width: 350px } p { width: 100px; height: 20px; margin: 0 }",
             "<div><p>a</p><p>b</p><p>c</p><p>d</p></div>",
         )
-        zones = overlays_of(page.layout(800)).zones
+        (layer,) = overlays_of(page.layout(800), ["line", "no such overlay"])
+        zones = layer.zones
         self.assertEqual(
             [(z.y, z.width, z.height) for z in zones if z.kind == "line"], [(0, 350, 20), (30, 350, 20)]
         )

@@ -7,6 +7,7 @@ from collections import Counter
 from fractions import Fraction
 
 from hillpin.core.aids.goal import Goal, number_at
+from hillpin.core.aids.goal_kinds import GOAL_KINDS
 from hillpin.core.aids.goal_solver import solve
 from hillpin.core.aids.outline import Direction, moved, outline_of
 from hillpin.core.errors import InputError
@@ -81,7 +82,7 @@ class Goals(unittest.TestCase):
         page = Page(MemoryFiles({"index.html": body, "s.css": css}))
         element = page.select(".in")[0]
         solved = solve(
-            page, [(element, Goal("width", at, wanted))], number_at(css, "s.css", css.index(f"{percent}%"))
+            page, [(element, Goal(GOAL_KINDS["width"], at, wanted))], number_at(css, "s.css", css.index(f"{percent}%"))
         )
         # A percentage reaches any width: there is always one that does.
         assert solved.value is not None, solved.sentence

@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.aids.goal import Goal, number_at
+from hillpin.core.aids.goal_kinds import GOAL_KINDS
 from hillpin.core.aids.goal_numbers import numbers_for
 from hillpin.core.aids.goal_solver import Solved, solve
 from hillpin.core.errors import InputError
@@ -23,25 +24,25 @@ class Goals(unittest.TestCase):
 
     def test_a_percentage_for_a_width(self) -> None:
         # 31% of 900 − 40 = 860 is 266.60; 270 ÷ 860 is 31.3953…%, and three decimals do.
-        solved = self.find(".f", "width: ", Goal("width", 900, 270))
+        solved = self.find(".f", "width: ", Goal(GOAL_KINDS["width"], 900, 270))
         self.assertEqual((solved.value, solved.reaches), (31.396, 270))
         self.assertIn("width: 31.396%", solved.text)
         self.assertEqual(linked(solved.text, self.BODY).boxes(900).boxes[2].width, 270)
 
     def test_a_place_in_a_sum(self) -> None:
         # The second box begins at the padding and 31% of the rest: 100 = p + 0.31 × (500 − 2 p) gives p = −144.7: none from 0 on.
-        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal("x", 500, 100))
+        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal(GOAL_KINDS["x"], 500, 100))
         self.assertIsNone(solved.value)
         self.assertIn("No value does it", solved.sentence)
         # 170 = p + 155 − 0.62 p: 0.38 p = 15, p = 39.47.
-        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal("x", 500, 170))
+        solved = self.find(".f:nth-child(2)", "padding: 0 ", Goal(GOAL_KINDS["x"], 500, 170))
         self.assertAlmostEqual(solved.value or 0, 39.47, delta=0.05)
 
     def test_all_in_one_row(self) -> None:
         wide = self.CSS.replace("31%", "35%")
         page = linked(wide, self.BODY)
         solved = solve(
-            page, [(only(page, ".row"), Goal("one-row", 900))], number_at(wide, "s.css", wide.index("35%"))
+            page, [(only(page, ".row"), Goal(GOAL_KINDS["one-row"], 900))], number_at(wide, "s.css", wide.index("35%"))
         )
         # Three of 33.33…% take the whole: four decimals at most.
         self.assertEqual(solved.reaches, 1)
@@ -54,29 +55,29 @@ class Goals(unittest.TestCase):
         css = ".row { display: flex; flex-wrap: wrap }\n.row p { width: 220px; margin: 0 }\n@media (min-width: 1000px) { .row p { padding: 0 60px } }\n"
         page = linked(css, "<div class=row><p>a</p><p>b</p><p>c</p></div>")
         place = number_at(css, "s.css", css.index("220px"))
-        solved = solve(page, [(only(page, ".row"), Goal("one-row", 700))], place)
+        solved = solve(page, [(only(page, ".row"), Goal(GOAL_KINDS["one-row"], 700))], place)
         assert solved.value is not None
         self.assertEqual(solved.value, 208)
         self.assertIn("all stand in one row from 700 up", solved.sentence)
         self.assertEqual(
-            solve(page, [(only(page, ".row"), Goal("one-row", 1100))], place).sentence, "It is so already."
+            solve(page, [(only(page, ".row"), Goal(GOAL_KINDS["one-row"], 1100))], place).sentence, "It is so already."
         )
 
     def test_a_limit_says_why_nothing_does_it(self) -> None:
-        solved = self.find(".inner", "height: ", Goal("width", 900, 500))
+        solved = self.find(".inner", "height: ", Goal(GOAL_KINDS["width"], 900, 500))
         self.assertIsNone(solved.value)
         self.assertIn("the width of p.inner is 300 at 900 whatever stands for 40px", solved.sentence)
 
     def test_it_is_so_already(self) -> None:
         self.assertEqual(
-            self.find(".inner", "max-width: ", Goal("width", 900, 300)).sentence, "It is so already."
+            self.find(".inner", "max-width: ", Goal(GOAL_KINDS["width"], 900, 300)).sentence, "It is so already."
         )
 
     def test_characters_of_a_line(self) -> None:
         page = linked("p { width: 900px; font: 16px/1.5 serif }", "<p>x</p>")
         solved = solve(
             page,
-            [(only(page, "p"), Goal("characters", 1000, 75))],
+            [(only(page, "p"), Goal(GOAL_KINDS["characters"], 1000, 75))],
             number_at("p { width: 900px; font: 16px/1.5 serif }", "s.css", 12),
         )
         self.assertLessEqual(solved.reaches, 75)
@@ -85,7 +86,7 @@ class Goals(unittest.TestCase):
     def test_a_full_height_section_at_the_height_of_its_viewport(self) -> None:
         css = ".full { height: 100vh; padding: 20px }"
         page = linked(css, "<div class=full>x</div>")
-        goal = Goal("height", 742, 500, height=640)
+        goal = Goal(GOAL_KINDS["height"], 742, 500, height=640)
         # 500 − 2 × 20 = 460, and 460 ÷ 640 = 71.875%.
         solved = solve(page, [(only(page, ".full"), goal)], number_at(css, "s.css", css.index("100vh")))
         self.assertEqual((solved.value, solved.reaches), (71.875, 500))
@@ -97,7 +98,7 @@ class Goals(unittest.TestCase):
         css = ".row { padding: 0 40px }\n@media (min-width: 600px) { .row { padding: 0 10% } }\n.row p { width: 30% }"
         page = linked(css, "<div class=row><p>x</p></div>")
         # The body's margins are 16. At 600 the padding is a tenth of 584 on either side, so there are 467.20.
-        solved = solve(page, [(only(page, "p"), Goal("width", 500, 240, relation="least", to=900))], number_at(css, "s.css", css.index("30%")))
+        solved = solve(page, [(only(page, "p"), Goal(GOAL_KINDS["width"], 500, 240, relation="least", to=900))], number_at(css, "s.css", css.index("30%")))
         # At 500 there are 484 − 80 = 404: 240 ÷ 404 = 59.406%, and 60% is the first whole one.
         self.assertEqual(solved.value, 60)
         self.assertAlmostEqual(solved.reaches, 242.4, delta=1 / 64)
@@ -106,11 +107,11 @@ class Goals(unittest.TestCase):
         css = ".a { width: 300px }\n.b { width: 400px; margin-left: 5px }"
         page = linked(f"main {{ display: flex; width: 1200px }}\n{css}", "<main><p class=a>x</p><p class=b>y</p></main>")
         sheet = page.sheet_texts["s.css"]
-        wanted = [(only(page, ".a"), Goal("width", 900, 320, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
+        wanted = [(only(page, ".a"), Goal(GOAL_KINDS["width"], 900, 320, relation="least")), (only(page, ".b"), Goal(GOAL_KINDS["x"], 900, 360, relation="most"))]
         solved = solve(page, wanted, number_at(sheet, "s.css", sheet.index("300px")))
         # The body's margin is 8: .b begins at 8 + .a + 5, so .a is 320 at the least and 347 at the most.
         self.assertEqual(solved.value, 320)
-        against = [(only(page, ".a"), Goal("width", 900, 400, relation="least")), (only(page, ".b"), Goal("x", 900, 360, relation="most"))]
+        against = [(only(page, ".a"), Goal(GOAL_KINDS["width"], 900, 400, relation="least")), (only(page, ".b"), Goal(GOAL_KINDS["x"], 900, 360, relation="most"))]
         refused = solve(page, against, number_at(sheet, "s.css", sheet.index("300px")))
         self.assertIsNone(refused.value)
         self.assertEqual(
@@ -121,7 +122,7 @@ class Goals(unittest.TestCase):
     def test_two_widths_ask_for_two_lengths(self) -> None:
         css = "h1 { font: 30px/1 serif; margin: 0; height: 30px }"
         page = linked(css, "<h1>x</h1>")
-        wanted = [(only(page, "h1"), Goal("height", 320, 24)), (only(page, "h1"), Goal("height", 1320, 44))]
+        wanted = [(only(page, "h1"), Goal(GOAL_KINDS["height"], 320, 24)), (only(page, "h1"), Goal(GOAL_KINDS["height"], 1320, 44))]
         solved = solve(page, wanted, number_at(css, "s.css", css.rindex("30px")))
         # 20 more over 1,000 is 2vw; 24 − 2% of 320 = 17.6.
         self.assertEqual(solved.written, "calc(17.6px + 2vw)")
@@ -131,14 +132,14 @@ class Goals(unittest.TestCase):
     def test_numbers_that_have_a_part_and_how_much_each_moves(self) -> None:
         css = "main { width: 800px; padding: 0 20px; color: #123456; line-height: 20px }\np { width: 50%; margin: 0 0 0 10px }"
         page = linked(css, "<main><p>x</p></main><aside>y</aside>")
-        offers = numbers_for(page, only(page, "p"), Goal("width", 1000))
+        offers = numbers_for(page, only(page, "p"), Goal(GOAL_KINDS["width"], 1000))
         # 1% of 800 is 8; 1 px more of main is half a px.
         self.assertEqual(
             [(one.text, one.selector, one.declaration, one.line, one.step, one.moves) for one in offers],
             [("50%", "p", "width: 50%", 2, "1%", 8), ("800px", "main", "width: 800px", 1, "1px", 0.5)],
         )
         self.assertEqual(css[offers[0].offset :][:3], "50%")
-        heights = numbers_for(page, only(page, "main"), Goal("height", 1000))
+        heights = numbers_for(page, only(page, "main"), Goal(GOAL_KINDS["height"], 1000))
         # The padding's bare 0 is above and below: one px of it is two. The paragraph's margins count once, at its top and
         # at its bottom they collapse into nothing that is main's own.
         self.assertEqual([(one.text, one.step, one.moves) for one in heights], [("0", "1px", 2), ("20px", "1px", 1)])

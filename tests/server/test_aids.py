@@ -61,11 +61,19 @@ class Aids(TestCase):
         self.assertIn("is the last", self.ask("move", 422, selected=5, direction="down")["detail"])
 
     def test_overlays(self) -> None:
-        zones = self.ask("overlays", width=800)["overlays"]["zones"]
+        (track,) = self.ask("overlays", width=800, names=["track"])["layers"]
+        zones = track["zones"]
         self.assertIn(
             {"kind": "track", "x": 0, "width": 600},
             [{key: zone[key] for key in ("kind", "x", "width")} for zone in zones],
         )
+
+    def test_what_there_is_to_choose_from(self) -> None:
+        offers = self.client.get("/api/offers").json()
+        self.assertEqual([one["name"] for one in offers["overlays"]], ["outline", "track", "area", "gap", "line", "baseline"])
+        self.assertEqual([one["name"] for one in offers["goals"] if not one["takes_number"]], ["one-row"])
+        wish = {"selected": 3, "kind": "depth", "at": 900}
+        self.assertIn("no goal of the kind depth", self.ask("goal-numbers", 422, wish=wish)["detail"])
 
     def test_goal_from_a_draft(self) -> None:
         draft = OWN.replace("50%", "25%")

@@ -1,19 +1,20 @@
 """Aids of writing: each gives facts or new source text, tried on the page before it is offered.
 
 Which rule wins (``contest``), rules taken over (``take_over``), moving elements (``outline``), ``overlays``, what a
-number must be (``goal``, ``goal_numbers``, ``goal_solver``), a query where it breaks (``breaks``, ``query_place``),
+number must be (``goal``, ``goal_kinds``, ``goal_numbers``, ``goal_solver``), a query where it breaks (``breaks``, ``query_place``),
 held states (``states``), sums of properties (``property_sum``).
 """
 
 from .breaks import open_query, rule_at
 from .contest import Contest, contest_of, contested
-from .goal import Goal, GoalKind, Relation, number_at
+from .goal import Goal, kind_named, number_at
+from .goal_kinds import GOAL_KINDS, GoalKind, Relation
 from .goal_numbers import Offer, numbers_for
 from .goal_solver import solve
 from .outline import Direction, OutlineEntry, moved, moved_where, outline_of
-from .overlays import Overlays, overlays_of
+from .overlays import OVERLAYS, OverlayLayer, overlays_of
 from .property_sum import comes_to
 from .states import Held, HeldState, hold, hold_between, state_on
 from .take_over import can_be_taken_over, taken_over
 
-__all__ = ["Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Offer", "OutlineEntry", "Overlays", "Relation", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "rule_at", "solve", "state_on", "taken_over"]
+__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "rule_at", "solve", "state_on", "taken_over"]

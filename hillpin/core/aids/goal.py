@@ -5,30 +5,26 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Literal
 
 from ..errors import InputError
 from ..markup import Element
 from ..page import DEFAULT_HEIGHT, Layout, Page
-from ..shown import px
 from ..styles import turning_widths
+from .goal_kinds import GOAL_KINDS, GoalKind, Reached, Relation
 
-GoalKind = Literal["width", "height", "x", "y", "one-row", "characters"]
-Relation = Literal["is", "most", "least"]
 NUMBER = re.compile(r"(?<![\w#.-])[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?(%|[a-z]+)?", re.IGNORECASE)
 MOST_DECIMALS = 4
 SMALLEST = Fraction(1, 64)
 WIDEST = 1920
 """Up to this viewport width a row must hold."""
-_RELATIONS = {"is": "", "most": "at most ", "least": "at least "}
 
 
 @dataclass(frozen=True, slots=True)
 class Goal:
-    """What is wanted of an element: a length in CSS px, all its children in one row, or so many characters a line.
+    """What is wanted of an element: by the kinds of goal, a length in CSS px, a count, or something that takes no number.
 
-    It is wanted at the viewport width ``at``, or at every width from there to ``to``; one row without ``to`` from ``at`` up.
-    ``height`` is the viewport's. Characters are a most where the relation says nothing else.
+    It is wanted at the viewport width ``at``, or at every width from there to ``to``; what takes no number without ``to``
+    from ``at`` up. ``height`` is the viewport's.
     """
 
     kind: GoalKind
@@ -40,13 +36,13 @@ class Goal:
 
     @property
     def bound(self) -> Relation:
-        """The relation, in which characters and rows are a most."""
-        return "most" if self.kind == "one-row" or (self.kind == "characters" and self.relation == "is") else self.relation
+        """The relation, as the kind means it."""
+        return "most" if self.kind.is_a_most and (self.relation == "is" or not self.kind.takes_number) else self.relation
 
     @property
     def wanted(self) -> Fraction:
-        """The amount; one row is one."""
-        return Fraction(1) if self.kind == "one-row" else Fraction(self.amount)
+        """The amount; of what takes no number, one."""
+        return Fraction(self.amount) if self.kind.takes_number else Fraction(1)
 
     def is_met(self, reached: Fraction) -> bool:
         """Whether a quantity is what is wanted."""
@@ -66,7 +62,7 @@ class Goal:
 
     def widths(self, page: Page) -> list[int]:
         """The widths at which it is measured: the ends, and both sides of each query between them."""
-        end = self.to if self.to is not None else max(self.at, WIDEST) if self.kind == "one-row" else self.at
+        end = self.to if self.to is not None else self.at if self.kind.takes_number else max(self.at, WIDEST)
         turns = [turn for turn in turning_widths(page.conditions) if self.at < turn <= end]
         return sorted({self.at, *turns, *(turn - 1 for turn in turns), end})
 
@@ -74,15 +70,11 @@ class Goal:
         """The widths in words."""
         if self.to is not None and self.to != self.at:
             return f"from {self.at:,} to {self.to:,}"
-        return f"from {self.at:,} up" if self.kind == "one-row" else f"at {self.at:,}"
+        return f"at {self.at:,}" if self.kind.takes_number else f"from {self.at:,} up"
 
     def words(self, name: str, reached: Fraction) -> str:
         """What is reached, in words."""
-        if self.kind == "one-row":
-            return f"all stand in one row {self.where()}" if reached == 1 else f"there are up to {reached} rows {self.where()}"
-        if self.kind == "characters":
-            return f"{px(float(reached))} characters fit a line of {name} {self.where()}"
-        return f"the {self.kind} of {name} is {_RELATIONS[self.bound] if self.to is not None else ''}{px(float(reached))} {self.where()}"
+        return self.kind.words(Reached(name, reached, self.where(), self.bound if self.to is not None else "is"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,29 +125,13 @@ def written(value: Fraction, places: int = MOST_DECIMALS) -> str:
 
 def quantity_of(page: Page, layout: Layout, element: Element, goal: Goal) -> Fraction:
     """A goal's quantity in a layout: CSS px, a count of rows, or characters. Raises InputError where it has no box."""
-    rect = layout.rects.get(element)
-    found = layout.fragments.get(element)
-    if rect is None:
+    if element not in layout.rects:
         raise InputError(f"{element.name()} makes no box at {layout.viewport.width:,}.")
-    if goal.kind == "one-row":
-        return Fraction(_rows_of(layout, element))
-    if goal.kind == "characters":
-        if found is None:
-            raise InputError(f"{element.name()} is no block of text.")
-        fragment = found[0]
-        advance = page.fonts.zero_advance(fragment.box.style)
-        return Fraction(max(fragment.width - fragment.edges().inline, 0), 64) / Fraction(advance)
-    return Fraction(getattr(rect, goal.kind))
+    return goal.kind.measure(page, layout, element)
 
 
-def _rows_of(layout: Layout, element: Element) -> int:
-    """In how many rows the children of an element stand."""
-    rects = sorted((layout.rects[child] for child in element.elements if child in layout.rects), key=lambda rect: rect.y)
-    rows, bottom = 0, float("-inf")
-    for rect in rects:
-        if rect.y >= bottom - 0.5:
-            rows, bottom = rows + 1, rect.y + rect.height
-        bottom = min(bottom, rect.y + rect.height)
-    if not rows:
-        raise InputError(f"{element.name()} holds no boxes that could stand in a row.")
-    return rows
+def kind_named(name: str) -> GoalKind:
+    """The kind of goal of a name. Raises InputError where there is none."""
+    if name not in GOAL_KINDS:
+        raise InputError(f"There is no goal of the kind {name}.")
+    return GOAL_KINDS[name]

@@ -61,7 +61,7 @@ def _between(solvers: list[_Solver], tried: list[Solved], place: Place) -> Solve
     """Two lengths at two widths: the length that is on the line between them, ``calc(a + b × 1vw)`` (css-values-4 §10)."""
     first, second = solvers
     low, high = first.goal.at, second.goal.at
-    if low == high or place.unit.lower() not in LENGTHS or any(one.goal.kind == "one-row" or one.goal.to is not None for one in solvers):
+    if low == high or place.unit.lower() not in LENGTHS or any(not one.goal.kind.takes_number or one.goal.to is not None for one in solvers):
         return None
     lengths = [one.in_px() for one in solvers]
     if lengths[0] is None or lengths[1] is None:
@@ -179,7 +179,7 @@ class _Solver:
 
     def _by_line(self, now: Fraction) -> Fraction | None:
         """Lengths are straight lines in most numbers: two layouts give the line, a third one proves it."""
-        if self.goal.kind == "one-row":
+        if not self.goal.kind.takes_number:
             return None
         step = Fraction(1) if abs(now) >= 2 else Fraction(1, 8)
         for other in (now + step, now - step):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass, field
 from itertools import pairwise
 
@@ -14,7 +15,7 @@ MOST_LINES = 400
 
 @dataclass(frozen=True, slots=True)
 class Zone:
-    """A rectangle in CSS px of the page. ``kind`` is outline, track, gap, area, line (of flex) or free."""
+    """A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free or baseline."""
 
     kind: str
     x: float
@@ -38,52 +39,150 @@ class GridLine:
 
 
 @dataclass(slots=True)
-class Overlays:
-    """All zones and lines of a layout."""
+class OverlayLayer:
+    """What one overlay draws: rectangles and lines."""
 
+    name: str
     zones: list[Zone] = field(default_factory=list)
     lines: list[GridLine] = field(default_factory=list)
-    baselines: list[Zone] = field(default_factory=list)
 
 
-def overlays_of(layout: Layout) -> Overlays:
-    """The overlays of a page at a layout's width."""
-    found = Overlays()
+@dataclass(frozen=True, slots=True)
+class _Drawn:
+    """A fragment with its element, its border box's corner and its content box's, in 1/64 px of the page."""
+
+    element: Element
+    fragment: Fragment
+    x: int
+    y: int
+
+    @property
+    def left(self) -> int:
+        return self.x + self.fragment.edges().left
+
+    @property
+    def top(self) -> int:
+        return self.y + self.fragment.edges().top
+
+    @property
+    def grid(self) -> tuple[GridAxis, GridAxis] | None:
+        """The columns and rows of a grid container."""
+        tracks = self.fragment.tracks
+        return tracks if self.fragment.box.kind == GRID and isinstance(tracks, tuple) else None
+
+    @property
+    def flex(self) -> tuple[bool, list[FlexLine]] | None:
+        """Whether a flex container is a row, and its lines."""
+        tracks = self.fragment.tracks
+        return (tracks[0].is_row, tracks[1]) if self.fragment.box.kind == FLEX and isinstance(tracks, tuple) else None
+
+
+@dataclass(frozen=True, slots=True)
+class OverlayKind:
+    """An overlay: its name, the words of the menu, and what draws a box's part of it."""
+
+    name: str
+    title: str
+    draw: Callable[[OverlayLayer, _Drawn], None]
+
+
+def overlays_of(layout: Layout, wanted: Collection[str] | None = None) -> list[OverlayLayer]:
+    """The overlays of a page at a layout's width, those of some names or all; names that there are not are left out."""
+    kinds = [kind for kind in OVERLAYS if wanted is None or kind.name in wanted]
+    layers = [OverlayLayer(kind.name) for kind in kinds]
     for element, (fragment, x, y) in layout.fragments.items():
         if element.index < 0:
             continue
-        left, top = x + fragment.edges().left, y + fragment.edges().top
-        if fragment.box.kind == GRID and isinstance(fragment.tracks, tuple):
-            _grid(found, element, fragment, left, top)
-        elif fragment.box.kind == FLEX and isinstance(fragment.tracks, tuple):
-            _flex(found, element, fragment, left, top)
-        if fragment.box.kind != INLINE:
-            found.zones.append(_zone("outline", x, y, fragment.width, fragment.height, element.name()))
-        if fragment.box.has_lines and fragment.first_baseline is not None and len(found.baselines) < MOST_LINES:
-            found.baselines.append(_zone("baseline", x, y + fragment.first_baseline, fragment.width, 0))
-    return found
+        drawn = _Drawn(element, fragment, x, y)
+        for kind, layer in zip(kinds, layers, strict=True):
+            kind.draw(layer, drawn)
+    return layers
 
 
 def _zone(kind: str, x: int, y: int, width: int, height: int, label: str = "") -> Zone:
     return Zone(kind, x / 64, y / 64, width / 64, height / 64, label)
 
 
-def _grid(found: Overlays, element: Element, fragment: Fragment, left: int, top: int) -> None:
-    across, down = fragment.tracks
-    width, height = _extent(across), _extent(down)
-    for is_column, axis in ((True, across), (False, down)):
-        places = [(offset, track.base) for offset, track in zip(axis.offsets, axis.tracks, strict=True) if not track.collapsed]
-        for offset, size in places:
-            x, y, wide, high = (left + offset, top, size, height) if is_column else (left, top + offset, width, size)
-            found.zones.append(_zone("track", x, y, wide, high, element.name()))
-        for (offset, size), (after, _) in pairwise(places):
-            if after > offset + size:
-                gap = after - offset - size
-                x, y, wide, high = (left + offset + size, top, gap, height) if is_column else (left, top + offset + size, width, gap)
-                found.zones.append(_zone("gap", x, y, wide, high))
-        found.lines += _lines(axis, is_column, left, top, height if is_column else width)
-    for name, columns, rows in _areas(fragment, across, down):
-        found.zones.append(_zone("area", left + columns[0], top + rows[0], columns[1], rows[1], name))
+def _outline(layer: OverlayLayer, drawn: _Drawn) -> None:
+    if drawn.fragment.box.kind != INLINE:
+        layer.zones.append(_zone("outline", drawn.x, drawn.y, drawn.fragment.width, drawn.fragment.height, drawn.element.name()))
+
+
+def _baseline(layer: OverlayLayer, drawn: _Drawn) -> None:
+    fragment = drawn.fragment
+    if fragment.box.has_lines and fragment.first_baseline is not None and len(layer.zones) < MOST_LINES:
+        layer.zones.append(_zone("baseline", drawn.x, drawn.y + fragment.first_baseline, fragment.width, 0))
+
+
+def _track(layer: OverlayLayer, drawn: _Drawn) -> None:
+    if drawn.grid is None:
+        return
+    for is_column, axis, across in _axes(drawn.grid):
+        for offset, size in _places(axis):
+            layer.zones.append(_strip("track", is_column, drawn, offset, size, across, drawn.element.name()))
+        layer.lines += _lines(axis, is_column, drawn.left, drawn.top, across)
+
+
+def _gap(layer: OverlayLayer, drawn: _Drawn) -> None:
+    if drawn.grid is not None:
+        for is_column, axis, across in _axes(drawn.grid):
+            for (offset, size), (after, _) in pairwise(_places(axis)):
+                if after > offset + size:
+                    layer.zones.append(_strip("gap", is_column, drawn, offset + size, after - offset - size, across))
+    elif drawn.flex is not None:
+        is_row, lines = drawn.flex
+        for line in lines:
+            for (_, end), (start, _) in pairwise(_ends(line)):
+                if start > end:
+                    layer.zones.append(_along(is_row, "gap", drawn, end, start - end, line))
+
+
+def _area(layer: OverlayLayer, drawn: _Drawn) -> None:
+    if drawn.grid is not None:
+        for name, columns, rows in _areas(drawn.fragment, *drawn.grid):
+            layer.zones.append(_zone("area", drawn.left + columns[0], drawn.top + rows[0], columns[1], rows[1], name))
+
+
+def _line(layer: OverlayLayer, drawn: _Drawn) -> None:
+    """The lines of a flex container, and what is free at the end of each."""
+    if drawn.flex is None:
+        return
+    is_row, lines = drawn.flex
+    fragment = drawn.fragment
+    inner = max(fragment.width - fragment.edges().inline, 0) if is_row else max(fragment.height - fragment.edges().block, 0)
+    for line in lines:
+        layer.zones.append(_along(is_row, "line", drawn, 0, inner, line, drawn.element.name()))
+        ends = _ends(line)
+        if ends and inner > ends[-1][1]:
+            layer.zones.append(_along(is_row, "free", drawn, ends[-1][1], inner - ends[-1][1], line, f"{(inner - ends[-1][1]) / 64:g} free"))
+
+
+OVERLAYS = (
+    OverlayKind("outline", "Outlines", _outline),
+    OverlayKind("track", "Tracks and their lines", _track),
+    OverlayKind("area", "Areas", _area),
+    OverlayKind("gap", "Gaps", _gap),
+    OverlayKind("line", "Flex lines and free space", _line),
+    OverlayKind("baseline", "Baselines", _baseline),
+)
+"""All overlays, in the order of the menu. A new one is a function and a row; its look is a row of the interface's."""
+
+
+def _axes(grid: tuple[GridAxis, GridAxis]) -> Iterator[tuple[bool, GridAxis, int]]:
+    """Columns and rows: whether it is the columns, the axis, and how far the other one reaches."""
+    across, down = grid
+    yield True, across, _extent(down)
+    yield False, down, _extent(across)
+
+
+def _places(axis: GridAxis) -> list[tuple[int, int]]:
+    return [(offset, track.base) for offset, track in zip(axis.offsets, axis.tracks, strict=True) if not track.collapsed]
+
+
+def _strip(kind: str, is_column: bool, drawn: _Drawn, start: int, size: int, across: int, label: str = "") -> Zone:
+    if is_column:
+        return _zone(kind, drawn.left + start, drawn.top, size, across, label)
+    return _zone(kind, drawn.left, drawn.top + start, across, size, label)
 
 
 def _extent(axis: GridAxis) -> int:
@@ -128,21 +227,12 @@ def _between(axis: GridAxis, start: str, end: str) -> tuple[int, int] | None:
     return axis.span(first + axis.before, last - first)
 
 
-def _flex(found: Overlays, element: Element, fragment: Fragment, left: int, top: int) -> None:
-    axes, lines = fragment.tracks
-    inner = max(fragment.width - fragment.edges().inline, 0) if axes.is_row else max(fragment.height - fragment.edges().block, 0)
-    for line in lines:
-        found.zones.append(_along(axes.is_row, "line", left, top, 0, inner, line, element.name()))
-        items = sorted(line.items, key=lambda item: item.main_offset)
-        ends = [(item.main_offset, item.main_offset + item.main) for item in items]
-        for (_, end), (start, _) in pairwise(ends):
-            if start > end:
-                found.zones.append(_along(axes.is_row, "gap", left, top, end, start - end, line))
-        if ends and inner > ends[-1][1]:
-            found.zones.append(_along(axes.is_row, "free", left, top, ends[-1][1], inner - ends[-1][1], line, f"{(inner - ends[-1][1]) / 64:g} free"))
+def _ends(line: FlexLine) -> list[tuple[int, int]]:
+    """Where the items of a flex line begin and end, in their order on it."""
+    return [(item.main_offset, item.main_offset + item.main) for item in sorted(line.items, key=lambda item: item.main_offset)]
 
 
-def _along(is_row: bool, kind: str, left: int, top: int, start: int, length: int, line: FlexLine, label: str = "") -> Zone:
+def _along(is_row: bool, kind: str, drawn: _Drawn, start: int, length: int, line: FlexLine, label: str = "") -> Zone:
     if is_row:
-        return _zone(kind, left + start, top + line.cross_offset, length, line.cross, label)
-    return _zone(kind, left + line.cross_offset, top + start, line.cross, length, label)
+        return _zone(kind, drawn.left + start, drawn.top + line.cross_offset, length, line.cross, label)
+    return _zone(kind, drawn.left + line.cross_offset, drawn.top + start, line.cross, length, label)

@@ -75,7 +75,8 @@ export type SharedPlan = Schemas["SharedOut"];
 export type Reply = Schemas["ReplyOut"];
 
 export type OutlineEntry = Schemas["OutlineEntry"];
-export type Overlays = Schemas["Overlays"];
+export type OverlayLayer = Schemas["OverlayLayer"];
+export type Offers = Schemas["OffersOut"];
 export type Contest = Schemas["Contest"];
 export type Contender = Schemas["Contender"];
 export type ChangedText = Schemas["TextOut"];

@@ -354,7 +354,7 @@ export interface paths {
         put?: never;
         /**
          * Overlays
-         * @description Outlines, tracks, lines, areas, gaps, flex lines and baselines at a viewport.
+         * @description The overlays that are on, at a viewport.
          */
         post: operations["hillpin_numbers_aids_api_overlays"];
         delete?: never;
@@ -1013,6 +1013,26 @@ export interface paths {
          * @description A yes, or a comment.
          */
         post: operations["hillpin_plans_api_answer_shared"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Offers
+         * @description The overlays and the kinds of goal that there are, with their words.
+         */
+        get: operations["hillpin_numbers_aids_api_offers"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1834,27 +1854,28 @@ export interface components {
             names: string[];
         };
         /**
-         * Overlays
-         * @description All zones and lines of a layout.
+         * OverlayLayer
+         * @description What one overlay draws: rectangles and lines.
          */
-        Overlays: {
+        OverlayLayer: {
+            /** Name */
+            name: string;
             /** Zones */
             zones?: components["schemas"]["Zone"][];
             /** Lines */
             lines?: components["schemas"]["GridLine"][];
-            /** Baselines */
-            baselines?: components["schemas"]["Zone"][];
         };
         /**
          * OverlaysOut
-         * @description What can be drawn over the page.
+         * @description What is drawn over the page.
          */
         OverlaysOut: {
-            overlays: components["schemas"]["Overlays"];
+            /** Layers */
+            layers: components["schemas"]["OverlayLayer"][];
         };
         /**
          * Zone
-         * @description A rectangle in CSS px of the page. ``kind`` is outline, track, gap, area, line (of flex) or free.
+         * @description A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free or baseline.
          */
         Zone: {
             /** Kind */
@@ -1874,10 +1895,10 @@ export interface components {
             label: string;
         };
         /**
-         * ViewIn
-         * @description A page at a viewport.
+         * OverlaysIn
+         * @description The overlays that are on, by their names.
          */
-        ViewIn: {
+        OverlaysIn: {
             /** Page */
             page: string;
             /**
@@ -1894,6 +1915,8 @@ export interface components {
              * @default 800
              */
             height: number;
+            /** Names */
+            names: string[];
         };
         /**
          * GoalOut
@@ -1946,11 +1969,8 @@ export interface components {
         WishIn: {
             /** Selected */
             selected: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "width" | "height" | "x" | "y" | "one-row" | "characters";
+            /** Kind */
+            kind: string;
             /**
              * Relation
              * @default is
@@ -3292,6 +3312,38 @@ export interface components {
             /** Digest */
             digest: string;
         };
+        /**
+         * GoalWordsOut
+         * @description A kind of goal as one wishes for it.
+         */
+        GoalWordsOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Takes Number */
+            takes_number: boolean;
+        };
+        /**
+         * OffersOut
+         * @description What there is to choose from: it is core that knows it.
+         */
+        OffersOut: {
+            /** Overlays */
+            overlays: components["schemas"]["OverlayWordsOut"][];
+            /** Goals */
+            goals: components["schemas"]["GoalWordsOut"][];
+        };
+        /**
+         * OverlayWordsOut
+         * @description An overlay as the menu names it.
+         */
+        OverlayWordsOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4097,7 +4149,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ViewIn"];
+                "application/json": components["schemas"]["OverlaysIn"];
             };
         };
         responses: {
@@ -5488,6 +5540,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_offers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffersOut"];
                 };
             };
         };

@@ -7,6 +7,7 @@ import { px } from "../../kit/numbers";
 import { useLatest } from "../../kit/useLatest";
 import { GoalWish, usableWish, type Wish } from "./GoalWish";
 import type { AidProps } from "./aid";
+import { useOffers } from "./useOffers";
 
 const Panel = styled.form`
   display: grid; gap: 6px; justify-items: start;
@@ -32,7 +33,8 @@ export function GoalPanel({ siteId, page, width, height, drafts, selected, eleme
   const [found, setFound] = useState<Found | null>(null);
   const [trouble, setTrouble] = useState("");
   const path = { site_id: siteId };
-  const usable = wishes.map((wish) => usableWish(wish, selected, width));
+  const { goals } = useOffers();
+  const usable = wishes.map((wish) => usableWish(wish, goals, selected, width));
   const first = usable[0];
   const question = first ? { page, drafts, height, wish: first } : null;
   const { answer: offered } = useLatest(question, (body) => ask(client.POST("/api/sites/{site_id}/goal-numbers", { params: { path }, body })));
@@ -67,7 +69,7 @@ export function GoalPanel({ siteId, page, width, height, drafts, selected, eleme
     <Panel onSubmit={(event) => { event.preventDefault(); void solve(); }}>
       {wishes.map((wish, number) => (
         <GoalWish
-          key={number === 0 ? "first" : "second"} label={number === 0 ? "Goal" : "Second goal"} wish={wish} selected={selected} width={width} elements={elements} onChange={(next) => change(number, next)}
+          key={number === 0 ? "first" : "second"} label={number === 0 ? "Goal" : "Second goal"} wish={wish} kinds={goals} selected={selected} width={width} elements={elements} onChange={(next) => change(number, next)}
           onRemove={number === 0 ? undefined : () => setWishes(wishes.slice(0, 1))}
         />
       ))}

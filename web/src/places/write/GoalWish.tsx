@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import type { ElementNumbers } from "../../api/client";
+import type { ElementNumbers, Offers } from "../../api/client";
 import type { components } from "../../api/schema";
 import { LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
@@ -12,7 +12,6 @@ const Line = styled.div`
 `;
 
 type WishIn = components["schemas"]["WishIn"];
-const KINDS: Record<WishIn["kind"], string> = { width: "wide", height: "high", x: "from the left", y: "from the top", "one-row": "all in one row", characters: "characters a line" };
 const RELATIONS: Record<WishIn["relation"], string> = { is: "is", least: "is at least", most: "is at most" };
 
 /** A goal as it is being typed; without a box it is for the selected one, without a width for the walker's. */
@@ -25,9 +24,14 @@ export interface Wish {
   to: string;
 }
 
+/** Whether a kind of goal asks for a number. */
+function takesNumber(kinds: Offers["goals"], kind: string): boolean {
+  return kinds.find((one) => one.name === kind)?.takes_number ?? true;
+}
+
 /** The goal as it is asked; null while it is not whole. */
-export function usableWish(wish: Wish, selected: number, width: number): WishIn | null {
-  const amount = wish.kind === "one-row" ? 0 : Number(wish.amount);
+export function usableWish(wish: Wish, kinds: Offers["goals"], selected: number, width: number): WishIn | null {
+  const amount = takesNumber(kinds, wish.kind) ? Number(wish.amount) : 0;
   const [at, to] = [wish.at === "" ? width : Number(wish.at), wish.to === "" ? null : Number(wish.to)];
   if (!Number.isFinite(amount) || wish.amount.trim() === "" || !Number.isInteger(at) || at < 1 || (to !== null && (!Number.isInteger(to) || to < at))) return null;
   return { selected: wish.box ?? selected, kind: wish.kind, relation: wish.relation, amount, at, to };
@@ -36,6 +40,8 @@ export function usableWish(wish: Wish, selected: number, width: number): WishIn 
 interface Props {
   label: string;
   wish: Wish;
+  /** The kinds of goal that there are. */
+  kinds: Offers["goals"];
   selected: number;
   width: number;
   elements: ElementNumbers[];
@@ -44,23 +50,24 @@ interface Props {
 }
 
 /** One goal: which box, which of its numbers, how much, at which widths. */
-export function GoalWish({ label, wish, selected, width, elements, onChange, onRemove }: Props) {
+export function GoalWish({ label, wish, kinds, selected, width, elements, onChange, onRemove }: Props) {
   const box = wish.box ?? selected;
+  const hasNumber = takesNumber(kinds, wish.kind);
   return (
     <Line role="group" aria-label={label}>
       <select aria-label={`${label}: box`} value={box} onChange={(event) => onChange({ ...wish, box: Number(event.target.value) })}>
         {near(elements, box, selected).map((one) => <option key={one.index} value={one.index}>{one.name}</option>)}
       </select>
-      {wish.kind !== "one-row" && (
+      {hasNumber && (
         <select aria-label={`${label}: relation`} value={wish.relation} onChange={(event) => onChange({ ...wish, relation: event.target.value as Wish["relation"] })}>
           {Object.entries(RELATIONS).map(([value, words]) => <option key={value} value={value}>{words}</option>)}
         </select>
       )}
-      {wish.kind === "one-row" ? <span>has</span> : <input aria-label={`${label}: number`} inputMode="decimal" value={wish.amount} onChange={(event) => onChange({ ...wish, amount: event.target.value })} />}
-      <select aria-label={`${label}: of what`} value={wish.kind} onChange={(event) => onChange({ ...wish, kind: event.target.value as Wish["kind"] })}>
-        {Object.entries(KINDS).map(([value, words]) => <option key={value} value={value}>{words}</option>)}
+      {!hasNumber ? <span>has</span> : <input aria-label={`${label}: number`} inputMode="decimal" value={wish.amount} onChange={(event) => onChange({ ...wish, amount: event.target.value })} />}
+      <select aria-label={`${label}: of what`} value={wish.kind} onChange={(event) => onChange({ ...wish, kind: event.target.value })}>
+        {kinds.map((kind) => <option key={kind.name} value={kind.name}>{kind.title}</option>)}
       </select>
-      <label>{wish.kind === "one-row" || wish.to !== "" ? "from" : "at"} <input aria-label={`${label}: at viewport`} inputMode="numeric" placeholder={px(width)} value={wish.at} onChange={(event) => onChange({ ...wish, at: event.target.value })} /></label>
+      <label>{!hasNumber || wish.to !== "" ? "from" : "at"} <input aria-label={`${label}: at viewport`} inputMode="numeric" placeholder={px(width)} value={wish.at} onChange={(event) => onChange({ ...wish, at: event.target.value })} /></label>
       <label>to <input aria-label={`${label}: up to viewport`} inputMode="numeric" placeholder="only there" value={wish.to} onChange={(event) => onChange({ ...wish, to: event.target.value })} /></label>
       {onRemove && <LinkButton onPress={onRemove}>Leave it out</LinkButton>}
     </Line>

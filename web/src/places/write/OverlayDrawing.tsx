@@ -1,24 +1,22 @@
 import { memo, useCallback, useState } from "react";
 import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
-import type { Overlays } from "../../api/client";
+import type { OverlayLayer } from "../../api/client";
 import { OpeningButton } from "../../kit/OpeningButton";
+import { useOffers } from "./useOffers";
 
-export const KINDS = { outline: "Outlines", track: "Tracks and their lines", area: "Areas", gap: "Gaps", line: "Flex lines and free space", baseline: "Baselines", plan: "Columns of the plan" } as const;
-export type OverlayKind = keyof typeof KINDS;
+/** The one overlay that is drawn from the site's plan, not by the core. */
+export const PLAN = "plan";
 const KEY = "hillpin.overlays";
 
-/** Which overlays are on: none at first, remembered. */
-export function useOverlayKinds(): [OverlayKind[], (kinds: OverlayKind[]) => void] {
-  const [kinds, setKinds] = useState<OverlayKind[]>(() => {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? "[]") as OverlayKind[];
-    return kept.filter((kind) => kind in KINDS);
-  });
-  const choose = useCallback((next: OverlayKind[]) => {
+/** The names of the overlays that are on: none at first, remembered. */
+export function useOverlayNames(): [string[], (names: string[]) => void] {
+  const [names, setNames] = useState<string[]>(() => JSON.parse(localStorage.getItem(KEY) ?? "[]") as string[]);
+  const choose = useCallback((next: string[]) => {
     localStorage.setItem(KEY, JSON.stringify(next));
-    setKinds(next);
+    setNames(next);
   }, []);
-  return [kinds, choose];
+  return [names, choose];
 }
 
 const Sheet = styled(Popover)`
@@ -29,18 +27,19 @@ const Sheet = styled(Popover)`
 `;
 
 /** The overlays to choose from. */
-export const OverlaysMenu = memo(function OverlaysMenu({ kinds, onChange }: { kinds: OverlayKind[]; onChange: (kinds: OverlayKind[]) => void }) {
+export const OverlaysMenu = memo(function OverlaysMenu({ on, onChange }: { on: string[]; onChange: (names: string[]) => void }) {
+  const { overlays } = useOffers();
   const [place, setPlace] = useState<HTMLElement | null>(null);
   return (
     <span ref={setPlace}>
     <DialogTrigger>
-      <OpeningButton>Overlays{kinds.length > 0 ? `, ${kinds.length} on` : ""}</OpeningButton>
+      <OpeningButton>Overlays{on.length > 0 ? `, ${on.length} on` : ""}</OpeningButton>
       <Sheet placement="top end" UNSTABLE_portalContainer={place?.closest("main") ?? undefined}>
         <Dialog aria-label="Overlays">
           <h2>Drawn over the page</h2>
-          {(Object.keys(KINDS) as OverlayKind[]).map((kind) => (
-            <label key={kind}>
-              <input type="checkbox" checked={kinds.includes(kind)} onChange={(event) => onChange(event.target.checked ? [...kinds, kind] : kinds.filter((one) => one !== kind))} /> {KINDS[kind]}
+          {[...overlays, { name: PLAN, title: "Columns of the plan" }].map(({ name, title }) => (
+            <label key={name}>
+              <input type="checkbox" checked={on.includes(name)} onChange={(event) => onChange(event.target.checked ? [...on, name] : on.filter((one) => one !== name))} /> {title}
             </label>
           ))}
         </Dialog>
@@ -50,11 +49,13 @@ export const OverlaysMenu = memo(function OverlaysMenu({ kinds, onChange }: { ki
   );
 });
 
-type Zone = Overlays["zones"] extends (infer Z)[] | undefined ? Z : never;
+type Zone = NonNullable<OverlayLayer["zones"]>[number];
+type Line = NonNullable<OverlayLayer["lines"]>[number];
 
 interface Props {
-  overlays: Overlays;
-  kinds: OverlayKind[];
+  /** The layers of the overlays that are on, one over the other. */
+  layers: OverlayLayer[];
+  /** Columns of the plan, empty while they are not on. */
   columns: { x: number; width: number }[];
   scroll: readonly [number, number];
   scale: number;
@@ -62,41 +63,62 @@ interface Props {
 }
 
 /** The overlays that are on, in the frame's pixels, in the map's colours by day: the page under them is a page. */
-export function OverlayDrawing({ overlays, kinds, columns, scroll, scale, height }: Props) {
-  const shown = (kind: OverlayKind) => kinds.includes(kind);
-  const zones = (overlays.zones ?? []).filter((zone) => (zone.kind === "free" ? shown("line") : shown(zone.kind as OverlayKind)));
-  const lines = shown("track") ? overlays.lines ?? [] : [];
+export function OverlayDrawing({ layers, columns, scroll, scale, height }: Props) {
   return (
     <g transform={`scale(${scale}) translate(${-scroll[0]} ${-scroll[1]})`} fontSize={11 / scale} fontFamily="var(--font-words)">
-      {shown("plan") && columns.map((column) => <rect key={column.x} x={column.x} y={scroll[1]} width={column.width} height={height} fill="var(--day-hill)" fillOpacity="0.14" stroke="var(--day-hill)" strokeOpacity="0.5" strokeWidth={1 / scale} />)}
-      {zones.map((zone, number) => <ZoneShape key={number} zone={zone} scale={scale} />)}
-      {lines.map((line, number) => {
-        const label = `${line.number}${line.from_end ? ` / ${line.from_end}`.replace("-", "−") : ""}${line.names && line.names.length > 0 ? ` ${line.names.join(" ")}` : ""}`;
-        const [x1, y1, x2, y2] = line.is_column ? [line.at, line.start, line.at, line.end] : [line.start, line.at, line.end, line.at];
-        return (
-          <g key={number}>
-            <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--day-lake)" strokeWidth={1 / scale} strokeDasharray={`${4 / scale} ${3 / scale}`} />
-            <text x={x1 + 2 / scale} y={y1 + (line.is_column ? -3 : 11) / scale} fill="var(--day-lake-words)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{label}</text>
-          </g>
-        );
-      })}
-      {shown("baseline") && (overlays.baselines ?? []).map((zone, number) => <line key={number} x1={zone.x} x2={zone.x + zone.width} y1={zone.y} y2={zone.y} stroke="var(--day-pin)" strokeWidth={1 / scale} strokeDasharray={`${2 / scale} ${2 / scale}`} />)}
+      {columns.map((column) => <rect key={column.x} x={column.x} y={scroll[1]} width={column.width} height={height} fill="var(--day-hill)" fillOpacity="0.14" stroke="var(--day-hill)" strokeOpacity="0.5" strokeWidth={1 / scale} />)}
+      {layers.map((layer) => (
+        <g key={layer.name}>
+          {(layer.zones ?? []).map((zone, number) => <ZoneShape key={number} zone={zone} scale={scale} />)}
+          {(layer.lines ?? []).map((line, number) => <LineShape key={number} line={line} scale={scale} />)}
+        </g>
+      ))}
     </g>
   );
 }
 
-const LOOKS: Record<string, { fill: string; stroke: string; dash?: string }> = {
-  outline: { fill: "none", stroke: "var(--day-ink)" }, track: { fill: "var(--day-lake)", stroke: "none" }, gap: { fill: "url(#hatch-gap)", stroke: "none" },
-  area: { fill: "none", stroke: "var(--day-hill)" }, line: { fill: "none", stroke: "var(--day-lake)", dash: "6 3" }, free: { fill: "url(#hatch-margin)", stroke: "none" },
+function LineShape({ line, scale }: { line: Line; scale: number }) {
+  const label = `${line.number}${line.from_end ? ` / ${line.from_end}`.replace("-", "−") : ""}${line.names && line.names.length > 0 ? ` ${line.names.join(" ")}` : ""}`;
+  const [x1, y1, x2, y2] = line.is_column ? [line.at, line.start, line.at, line.end] : [line.start, line.at, line.end, line.at];
+  return (
+    <g>
+      <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--day-lake)" strokeWidth={1 / scale} strokeDasharray={`${4 / scale} ${3 / scale}`} />
+      <text x={x1 + 2 / scale} y={y1 + (line.is_column ? -3 : 11) / scale} fill="var(--day-lake-words)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{label}</text>
+    </g>
+  );
+}
+
+interface Look {
+  fill: string;
+  stroke: string;
+  /** Lengths of dashes and gaps, in the frame's pixels. */
+  dash?: string;
+  fillOpacity?: number;
+  strokeOpacity?: number;
+  isLabelled?: boolean;
+}
+
+/** How each kind of zone is drawn. */
+const LOOKS: Record<string, Look> = {
+  outline: { fill: "none", stroke: "var(--day-ink)", strokeOpacity: 0.45 },
+  track: { fill: "var(--day-lake)", stroke: "none", fillOpacity: 0.1 },
+  gap: { fill: "url(#hatch-gap)", stroke: "none" },
+  area: { fill: "none", stroke: "var(--day-hill)", isLabelled: true },
+  line: { fill: "none", stroke: "var(--day-lake)", dash: "6 3" },
+  free: { fill: "url(#hatch-margin)", stroke: "none", isLabelled: true },
+  baseline: { fill: "none", stroke: "var(--day-pin)", dash: "2 2" },
 };
+const PLAIN: Look = { fill: "none", stroke: "var(--day-ink)" };
 
 function ZoneShape({ zone, scale }: { zone: Zone; scale: number }) {
-  const look = LOOKS[zone.kind] ?? LOOKS.outline;
-  const hasLabel = (zone.kind === "area" || zone.kind === "free") && zone.width * scale > 30;
+  const look = LOOKS[zone.kind] ?? PLAIN;
+  const dash = look.dash?.split(" ").map((length) => Number(length) / scale).join(" ");
   return (
     <>
-      <rect x={zone.x} y={zone.y} width={Math.max(zone.width, 0)} height={Math.max(zone.height, 0)} fill={look?.fill} fillOpacity={zone.kind === "track" ? 0.1 : 1} stroke={look?.stroke} strokeOpacity={zone.kind === "outline" ? 0.45 : 1} strokeWidth={1 / scale} strokeDasharray={look?.dash} />
-      {hasLabel && <text x={zone.x + zone.width / 2} y={zone.y + zone.height / 2} textAnchor="middle" fill="var(--day-ink)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{zone.label}</text>}
+      {zone.height > 0
+        ? <rect x={zone.x} y={zone.y} width={Math.max(zone.width, 0)} height={zone.height} fill={look.fill} fillOpacity={look.fillOpacity} stroke={look.stroke} strokeOpacity={look.strokeOpacity} strokeWidth={1 / scale} strokeDasharray={dash} />
+        : <line x1={zone.x} x2={zone.x + zone.width} y1={zone.y} y2={zone.y} stroke={look.stroke} strokeOpacity={look.strokeOpacity} strokeWidth={1 / scale} strokeDasharray={dash} />}
+      {look.isLabelled && zone.width * scale > 30 && <text x={zone.x + zone.width / 2} y={zone.y + zone.height / 2} textAnchor="middle" fill="var(--day-ink)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{zone.label}</text>}
     </>
   );
 }

@@ -4,7 +4,7 @@ import type { Numbers } from "../../api/client";
 import type { components } from "../../api/schema";
 import type { Measured } from "./editor/notes";
 import { Hatching } from "../../kit/Hatching";
-import { OverlayDrawing, type OverlayKind, OverlaysMenu } from "./OverlayDrawing";
+import { OverlayDrawing, OverlaysMenu, PLAN } from "./OverlayDrawing";
 import type { HeldState } from "./states";
 import type { Texts } from "./texts";
 import { ViewportBar } from "./ViewportBar";
@@ -63,8 +63,9 @@ interface Props {
   /** A state held on the selected element. */
   held: HeldState | "";
   drafts: Record<string, string>;
-  kinds: OverlayKind[];
-  onKinds: (kinds: OverlayKind[]) => void;
+  /** Names of the overlays that are on. */
+  overlays: string[];
+  onOverlays: (names: string[]) => void;
   onSelect: (index: number) => void;
   /** Faces that the server's machine does not have: the frame is asked what they are like in this browser. */
   fontsWanted: Numbers["fonts_wanted"];
@@ -88,7 +89,7 @@ interface FrameMessage {
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export const PageFrame = memo(function PageFrame(props: Props) {
-  const { siteId, page, width, height, texts, selected, reveal, onHeight, held, drafts, kinds } = props;
+  const { siteId, page, width, height, texts, selected, reveal, onHeight, held, drafts, overlays } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const sent = useRef<{ html: string; sheets: ReadonlyMap<string, string>; version: number } | null>(null);
@@ -183,8 +184,8 @@ export const PageFrame = memo(function PageFrame(props: Props) {
   useEffect(() => {
     if (isReady && wanted !== "[]") frame.current?.contentWindow?.postMessage({ pin: true, kind: "measure-fonts", faces: JSON.parse(wanted) as unknown }, "*");
   }, [isReady, wanted]);
-  const overlays = useOverlays(siteId, { page, width, height, drafts }, kinds);
-  const columns = usePlanColumns(siteId, width, kinds.includes("plan"));
+  const layers = useOverlays(siteId, { page, width, height, drafts }, overlays);
+  const columns = usePlanColumns(siteId, width, overlays.includes(PLAN));
 
   const left = Math.max(EDGE, (room.width - width * scale) / 2);
   const rect = props.generated ?? (selected === null ? null : report?.rects[selected]);
@@ -197,10 +198,10 @@ export const PageFrame = memo(function PageFrame(props: Props) {
           ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`/preview/${siteId}/${page.split("/").map(encodeURIComponent).join("/")}`}
           style={{ width, height, transform: scale < 1 ? `scale(${scale})` : undefined, transformOrigin: "0 0" }}
         />
-        {report && (kinds.length > 0 || rect) && (
+        {report && (overlays.length > 0 || rect) && (
           <svg aria-hidden="true">
             <Hatching />
-            {kinds.length > 0 && <OverlayDrawing overlays={overlays} kinds={kinds} columns={columns} scroll={report.scroll} scale={scale} height={height} />}
+            {overlays.length > 0 && <OverlayDrawing layers={layers} columns={columns} scroll={report.scroll} scale={scale} height={height} />}
             {rect && (
             <rect
               x={((rect[0] ?? 0) - report.scroll[0]) * scale} y={((rect[1] ?? 0) - report.scroll[1]) * scale} width={(rect[2] ?? 0) * scale} height={(rect[3] ?? 0) * scale}
@@ -211,7 +212,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
       </div>
       </div>
       <span className="bar"><ViewportBar width={width} height={height} scale={scale} isWhole={isWhole} onWhole={onWhole} onHeight={onHeight} /></span>
-      <span className="overlays"><OverlaysMenu kinds={kinds} onChange={props.onKinds} /></span>
+      <span className="overlays"><OverlaysMenu on={overlays} onChange={props.onOverlays} /></span>
     </Ground>
   );
 });

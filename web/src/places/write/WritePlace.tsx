@@ -11,7 +11,7 @@ import { marksOf } from "./caret";
 import { DimensionRows } from "./DimensionRows";
 import { EditorColumn } from "./EditorColumn";
 import { shownNotes } from "./editor/notes";
-import { useOverlayKinds } from "./OverlayDrawing";
+import { useOverlayNames } from "./OverlayDrawing";
 import { handOver } from "./handOver";
 import { type FaceTold, type FrameReport, PageFrame } from "./PageFrame";
 import { useHill, useLine, useNumbers } from "./useNumbers";
@@ -65,7 +65,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [measured, onReport] = useSettled<FrameReport>(150);
   const [caret, onCaretPlace] = useSettled<CaretPlace>(150);
   const [held, setHeld] = useState<HeldState | "">("");
-  const [kinds, setKinds] = useOverlayKinds();
+  const [overlays, setOverlays] = useOverlayNames();
   const [fonts, setFonts] = useState(0);
 
   const line = useLine(site.id);
@@ -100,7 +100,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         />
         <div className="page">
           <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={kinds.length > 0 ? drafts : NO_DRAFTS} kinds={kinds} onKinds={setKinds}
+            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
             fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />

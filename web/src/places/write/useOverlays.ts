@@ -1,16 +1,16 @@
 /** What is drawn over the page: geometry from the core, and the columns of the site's plan. */
 import { useQuery } from "@tanstack/react-query";
-import { ask, client, type Overlays } from "../../api/client";
+import { ask, client, type OverlayLayer } from "../../api/client";
 import { useLatest } from "../../kit/useLatest";
-import type { OverlayKind } from "./OverlayDrawing";
+import { PLAN } from "./OverlayDrawing";
 
-const NONE: Overlays = { zones: [], lines: [], baselines: [] };
+const NONE: OverlayLayer[] = [];
 
-/** The overlays of a page, asked for while any that the core knows is on. */
-export function useOverlays(siteId: number, view: { page: string; width: number; height: number; drafts: Record<string, string> }, kinds: OverlayKind[]): Overlays {
-  const isWanted = kinds.some((kind) => kind !== "plan");
-  const { answer } = useLatest(isWanted ? view : null, (body) => ask(client.POST("/api/sites/{site_id}/overlays", { params: { path: { site_id: siteId } }, body })));
-  return isWanted && answer ? answer.overlays : NONE;
+/** The layers of the overlays that are on, asked for while any that the core draws is. */
+export function useOverlays(siteId: number, view: { page: string; width: number; height: number; drafts: Record<string, string> }, on: string[]): OverlayLayer[] {
+  const names = on.filter((name) => name !== PLAN);
+  const { answer } = useLatest(names.length > 0 ? { ...view, names } : null, (body) => ask(client.POST("/api/sites/{site_id}/overlays", { params: { path: { site_id: siteId } }, body })));
+  return names.length > 0 && answer ? answer.layers : NONE;
 }
 
 /** The columns of the site's first plan where they stand at a viewport width: centred, as its container is. */
