@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from dataclasses import dataclass, field
+from enum import IntEnum
 
 import numpy as np
 from numpy.typing import NDArray
@@ -27,23 +28,41 @@ TOLERANCE = 1
 
 
 
+class Part(IntEnum):
+    """What a row of a flattened fragment is of its owner."""
+
+    BOX = 0
+    INLINE_PIECE = 1
+    TABLE_ROW = 2
+    END = 3
+    """Where the text of an element's own box ends, and how high its content is."""
+    GENERATED = 4
+    """A box in it that no element makes."""
+    END_INSIDE = 5
+    """Where the text of such a box ends."""
+
+
 @dataclass(slots=True, eq=False)
 class Flat:
-    """All rectangles of a fragment's inside, relative to it.
+    """All rectangles of a fragment's inside, relative to it, a row each.
 
-    ``ids`` is (n,): the element's index times 8 plus a kind: 0 box, 1 piece of an inline box, 2 row, 3 where its text ends
-    and how high its content is, 4 a generated box in it, 5 where text in a box without an element ends; less than 0 outside the body. ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
+    ``owners`` is (n,): the index of the element that a row belongs to, less than 0 outside the body; ``parts`` is (n,):
+    what it is of it, as ``Part`` has them. ``rows`` is (n, 4): x, y, width, height in 1/64 px. ``breaks`` is (n,): where
     the lines of text of a box end, as one number.
     """
 
-    ids: NDArray[np.int64]
+    owners: NDArray[np.int64]
+    parts: NDArray[np.int8]
     rows: Rows
     breaks: NDArray[np.int64]
 
     def like(self, other: Flat) -> bool:
         """Whether the same boxes with the same lines stand in another one."""
-        return self.ids is other.ids or (
-            len(self.ids) == len(other.ids) and bool((self.ids == other.ids).all()) and bool((self.breaks == other.breaks).all())
+        return self.owners is other.owners or (
+            len(self.owners) == len(other.owners)
+            and bool((self.owners == other.owners).all())
+            and bool((self.parts == other.parts).all())
+            and bool((self.breaks == other.breaks).all())
         )
 
 
@@ -56,38 +75,51 @@ def flat_of(fragment: Fragment) -> Flat:
 
 
 def _flattened(fragment: Fragment) -> Flat:
-    box = fragment.box
-    ids: list[int] = []
-    rows: list[tuple[int, int, int, int]] = []
-    element = box.element
-    is_own = element is not None and box.pseudo is None
-    own = element.index * 8 if element is not None and is_own else owner_of(box) * 8 + 4
-    ids.append(own)
-    rows.append((0, 0, fragment.width, fragment.height))
-    breaks = [fragment.breaks]
-    if has_end(fragment):
-        ids.append((own & ~7) + (3 if is_own else 5))
-        rows.append((0, 0, fragment.text_right, fragment.content_height))
-    for row_box, x, y, width, height in fragment.row_offsets:
-        if row_box.element is not None:
-            ids.append(row_box.element.index * 8 + 2)
-            rows.append((x, y, width, height))
-    for item in fragment.inlines:
-        inside = item.box.element
-        ids.append(inside.index * 8 + 1 if inside is not None and item.box.pseudo is None else owner_of(item.box) * 8 + 4)
-        rows.append((item.x, item.y, item.width, item.height))
-    breaks += [0] * (len(ids) - 1)
-    first = Flat(np.array(ids, np.int64), np.array(rows, np.int64), np.array(breaks, np.int64))
+    first = _own_rows(fragment)
     if not fragment.children:
         return first
     pieces = [first.rows]
-    all_ids, all_breaks = [first.ids], [first.breaks]
+    insides = [first]
     for x, y, child in fragment.children:
         inner = flat_of(child)
         pieces.append(inner.rows + np.array((x, y, 0, 0)) if x or y else inner.rows)
-        all_ids.append(inner.ids)
-        all_breaks.append(inner.breaks)
-    return Flat(np.concatenate(all_ids), np.concatenate(pieces), np.concatenate(all_breaks))
+        insides.append(inner)
+    return Flat(
+        np.concatenate([inner.owners for inner in insides]),
+        np.concatenate([inner.parts for inner in insides]),
+        np.concatenate(pieces),
+        np.concatenate([inner.breaks for inner in insides]),
+    )
+
+
+def _own_rows(fragment: Fragment) -> Flat:
+    """What a fragment itself is, without the boxes in it."""
+    box = fragment.box
+    owner, part = _whose(box, Part.BOX)
+    owners, parts, rows = [owner], [part], [(0, 0, fragment.width, fragment.height)]
+    if has_end(fragment):
+        owners.append(owner)
+        parts.append(Part.END if part is Part.BOX else Part.END_INSIDE)
+        rows.append((0, 0, fragment.text_right, fragment.content_height))
+    for row_box, x, y, width, height in fragment.row_offsets:
+        if row_box.element is not None:
+            owners.append(row_box.element.index)
+            parts.append(Part.TABLE_ROW)
+            rows.append((x, y, width, height))
+    for item in fragment.inlines:
+        owner, part = _whose(item.box, Part.INLINE_PIECE)
+        owners.append(owner)
+        parts.append(part)
+        rows.append((item.x, item.y, item.width, item.height))
+    breaks = [fragment.breaks, *([0] * (len(owners) - 1))]
+    return Flat(np.array(owners, np.int64), np.array(parts, np.int8), np.array(rows, np.int64), np.array(breaks, np.int64))
+
+
+def _whose(box: Box, part: Part) -> tuple[int, Part]:
+    """The owner of a box's row and what it is of it: generated where no element makes the box."""
+    if box.element is not None and box.pseudo is None:
+        return box.element.index, part
+    return owner_of(box), Part.GENERATED
 
 
 def has_end(fragment: Fragment) -> bool:
@@ -144,7 +176,7 @@ class BlendedFragment(Fragment):
         """The rectangles, without making what is inside."""
         a, b = flat_of(self.low), flat_of(self.high)
         rows = (a.rows * (self.whole - self.part) + b.rows * self.part + self.whole // 2) // self.whole
-        return Flat(a.ids, rows, a.breaks)
+        return Flat(a.owners, a.parts, rows, a.breaks)
 
     def _make(self) -> tuple[list[Placed], list[InlineRect], list[tuple[Box, int, int, int, int]]]:
         if self.made is None:

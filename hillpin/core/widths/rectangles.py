@@ -17,7 +17,7 @@ from ..layout.fragments import Fragment
 from ..layout.geometry import Collector, Scroller
 from ..layout.matrix import Matrix
 from ..page import Page
-from .blend import BlendedFragment, Span, flat_of, has_end, owner_of
+from .blend import BlendedFragment, Flat, Part, Span, flat_of, has_end, owner_of
 
 Table = NDArray[np.int32]
 ABSENT = -(2**30)
@@ -79,7 +79,7 @@ class Tables:
         self.rows: Table = np.full((len(self.elements), COLUMNS, high - low + 1), ABSENT, np.int32).transpose(2, 0, 1)
         self.takes_fragments = True
         """False where boxes are moved after layout, so that a fragment alone does not say where its inside is."""
-        self.plans: dict[bytes, _Plan] = {}
+        self.plans: dict[tuple[bytes, bytes], _Plan] = {}
         self.noted: dict[int, _Noted] = {}
         self.owners: dict[int, int] = {}
 
@@ -165,7 +165,7 @@ class Tables:
         rows = (a.rows * (whole - parts) + b.rows * parts + whole // 2) // whole
         rows[:, :, 0] += places[:, 1, np.newaxis]
         rows[:, :, 1] += places[:, 2, np.newaxis]
-        plan = self._plan(a.ids)
+        plan = self._plan(a)
         at = (places[:, 0] - self.low)[:, np.newaxis]
         if len(plan.elements):
             self._put(at, plan, rows[:, plan.order])
@@ -201,11 +201,11 @@ class Tables:
                 left, top, right, bottom = (int(side[row, place]) for side in sides)
                 _unite(self.rows[width_at], int(index), left, top, right, bottom, of_table=bool(plan.of_table[plan.starts[place]]))
 
-    def _plan(self, ids: NDArray[np.int64]) -> _Plan:
-        key = ids.tobytes()
+    def _plan(self, flat: Flat) -> _Plan:
+        key = (flat.owners.tobytes(), flat.parts.tobytes())
         known = self.plans.get(key)
         if known is None:
-            known = self.plans[key] = _planned(ids)
+            known = self.plans[key] = _planned(flat.owners, flat.parts)
         return known
 
 
@@ -257,18 +257,18 @@ def _units(value: float) -> int:
     return round(max(min(value, 2**22), -(2**22)) * 64)
 
 
-def _planned(ids: NDArray[np.int64]) -> _Plan:
-    kinds, indexes = ids & 7, ids >> 3
-    own = np.flatnonzero((indexes >= 0) & (kinds < 3))
-    order = own[np.argsort(indexes[own], kind="stable")]
-    elements, starts = np.unique(indexes[order], return_index=True)
-    return _Plan(order, starts, elements, kinds[order] == 2, _ends(ids, (3, 5)), _ends(ids, (3,)), _ends(ids, (4,)))
+def _planned(owners: NDArray[np.int64], parts: NDArray[np.int8]) -> _Plan:
+    own = np.flatnonzero((owners >= 0) & np.isin(parts, (Part.BOX, Part.INLINE_PIECE, Part.TABLE_ROW)))
+    order = own[np.argsort(owners[own], kind="stable")]
+    elements, starts = np.unique(owners[order], return_index=True)
+    texts = _ends(owners, parts, (Part.END, Part.END_INSIDE))
+    return _Plan(order, starts, elements, parts[order] == Part.TABLE_ROW, texts, _ends(owners, parts, (Part.END,)), _ends(owners, parts, (Part.GENERATED,)))
 
 
-def _ends(ids: NDArray[np.int64], kinds: tuple[int, ...]) -> _Ends:
-    found = np.flatnonzero((ids >= 0) & np.isin(ids & 7, kinds))
-    found = found[np.argsort(ids[found] >> 3, kind="stable")]
-    elements, starts = np.unique(ids[found] >> 3, return_index=True)
+def _ends(owners: NDArray[np.int64], parts: NDArray[np.int8], wanted: tuple[Part, ...]) -> _Ends:
+    found = np.flatnonzero((owners >= 0) & np.isin(parts, wanted))
+    found = found[np.argsort(owners[found], kind="stable")]
+    elements, starts = np.unique(owners[found], return_index=True)
     return _Ends(found, starts, elements)
 
 
