@@ -24,12 +24,19 @@ class Target:
     pseudo: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class NoteRow:
+    """A property's margin note: how it is worded, and what stands with it."""
+
+    text: Callable[[Target], str]
+    """The number that a declaration comes to; empty where none can be said."""
+    quantity: str | None = None
+    """``width`` or ``height`` where that is the number, so that a measured one can stand in."""
+    percent_of: Callable[[Target], str] | None = None
+    """What a percentage of this property is of."""
+
+
 _COLOURS = {"color": "color", "background-color": "background_color", "background": "background_color", **{f"border-{side}-color": f"border_{side}_color" for side in ("top", "right", "bottom", "left")}, "border-color": "border_top_color"}
-_OF_PARENT = frozenset(
-    ["width", "min-width", "max-width", "margin", "padding", "left", "right", "text-indent"]
-    + [f"{prop}-{side}" for prop in ("margin", "padding") for side in ("top", "right", "bottom", "left", "inline", "block")]
-)
-"""Properties whose percentages are of the containing block's width (css-box-4, css-sizing-3 §5.1)."""
 
 
 def colour_of(declaration: Declaration, target: Target) -> str:
@@ -74,29 +81,46 @@ def swatches_of(declaration: Declaration, target: Target) -> tuple[str, ...]:
 
 
 def of_what(name: str, target: Target) -> str:
-    """What a percentage is of."""
-    if name in _OF_PARENT:
-        return f", of {units(target.fragment.basis)}"
-    if name in ("gap", "row-gap", "column-gap", "grid-gap", "grid-template-columns"):
-        return f", of {units(max(target.fragment.width - target.edges.inline, 0))}"
-    if name == "font-size" and target.style.parent is not None:
-        return f", of {px(float(target.style.parent.font_size))}"
-    if name == "line-height":
-        return f", of {px(float(target.style.font_size))}"
-    return ""
+    """What a percentage is of; empty where it is of nothing that can be said."""
+    row = MARGIN_NOTES.get(name)
+    whole = row.percent_of(target) if row is not None and row.percent_of is not None else ""
+    return f", of {whole}" if whole else ""
 
 
 def value_text(declaration: Declaration, target: Target) -> tuple[str, str | None]:
-    name = declaration.name
-    if name in ("width", "height"):
+    """What a declaration comes to, and the quantity that it is; empty where its property has no note."""
+    row = MARGIN_NOTES.get(declaration.name)
+    return (row.text(target), row.quantity) if row is not None else ("", None)
+
+
+def _containing(target: Target) -> str:
+    """The containing block's width, which percentages of widths and of all margins and paddings are of (css-box-4, css-sizing-3 §5.1)."""
+    return units(target.fragment.basis)
+
+
+def _content(target: Target) -> str:
+    return units(max(target.fragment.width - target.edges.inline, 0))
+
+
+def _parent_type(target: Target) -> str:
+    return px(float(target.style.parent.font_size)) if target.style.parent is not None else ""
+
+
+def _own_type(target: Target) -> str:
+    return px(float(target.style.font_size))
+
+
+def _size(name: str) -> Callable[[Target], str]:
+    def read(target: Target) -> str:
         used = target.fragment.width if name == "width" else target.fragment.height
         around = target.edges.inline if name == "width" else target.edges.block
-        inner = used if target.style.box_sizing == "border-box" else used - around
-        return units(max(inner, 0)), name
-    if name in ("max-width", "min-width", "max-height", "min-height"):
-        return _limit_text(name, target), name.split("-")[1]
-    reader = _READERS.get(name)
-    return (reader(target), None) if reader is not None else ("", None)
+        return units(max(used if target.style.box_sizing == "border-box" else used - around, 0))
+
+    return read
+
+
+def _limit(name: str) -> Callable[[Target], str]:
+    return lambda target: _limit_text(name, target)
 
 
 def _limit_text(name: str, target: Target) -> str:
@@ -218,33 +242,41 @@ def _flex(target: Target) -> str:
     return f"{units(target.fragment.width if is_row else target.fragment.height)} {'wide' if is_row else 'high'}"
 
 
-_READERS: dict[str, Callable[[Target], str]] = {
-    "gap": _gap("gap"),
-    "grid-gap": _gap("grid-gap"),
-    "row-gap": _gap("row-gap"),
-    "column-gap": _gap("column-gap"),
-    "display": _display,
-    "grid-template-columns": _tracks(0),
-    "grid-template-rows": _tracks(1),
-    "grid-template": _tracks(0),
-    "flex": _flex,
-    "flex-basis": _flex,
-    "font-size": lambda target: px(float(target.style.font_size)),
-    "font": lambda target: f"{px(float(target.style.font_size))} on {_line_height(target)}",
-    "line-height": _line_height,
-    "letter-spacing": lambda target: px(float(target.style.letter_spacing)),
-    "word-spacing": lambda target: px(float(target.style.word_spacing)),
-    "text-indent": lambda target: units(target.style.text_indent.resolve(target.fragment.width - target.edges.inline)),
-    "margin": lambda target: _sides("margin", target),
-    "padding": lambda target: _sides("padding", target),
-    "border": lambda target: _sides("border", target),
-    "border-width": lambda target: _sides("border", target),
-    "margin-inline": _pair("margin", ("left", "right")),
-    "margin-block": _pair("margin", ("top", "bottom")),
-    "padding-inline": _pair("padding", ("left", "right")),
-    "padding-block": _pair("padding", ("top", "bottom")),
-    **{f"margin-{side}": _side("margin", side) for side in ("top", "right", "bottom", "left")},
-    **{f"padding-{side}": _side("padding", side) for side in ("top", "right", "bottom", "left")},
-    **{f"border-{side}": _side("border", side) for side in ("top", "right", "bottom", "left")},
-    **{side: _inset(side) for side in ("top", "right", "bottom", "left")},
+_SIDES = ("top", "right", "bottom", "left")
+MARGIN_NOTES: dict[str, NoteRow] = {
+    "width": NoteRow(_size("width"), "width", _containing),
+    "height": NoteRow(_size("height"), "height"),
+    "min-width": NoteRow(_limit("min-width"), "width", _containing),
+    "max-width": NoteRow(_limit("max-width"), "width", _containing),
+    "min-height": NoteRow(_limit("min-height"), "height"),
+    "max-height": NoteRow(_limit("max-height"), "height"),
+    "gap": NoteRow(_gap("gap"), percent_of=_content),
+    "grid-gap": NoteRow(_gap("grid-gap"), percent_of=_content),
+    "row-gap": NoteRow(_gap("row-gap"), percent_of=_content),
+    "column-gap": NoteRow(_gap("column-gap"), percent_of=_content),
+    "display": NoteRow(_display),
+    "grid-template-columns": NoteRow(_tracks(0), percent_of=_content),
+    "grid-template-rows": NoteRow(_tracks(1)),
+    "grid-template": NoteRow(_tracks(0)),
+    "flex": NoteRow(_flex),
+    "flex-basis": NoteRow(_flex),
+    "font-size": NoteRow(_own_type, percent_of=_parent_type),
+    "font": NoteRow(lambda target: f"{_own_type(target)} on {_line_height(target)}"),
+    "line-height": NoteRow(_line_height, percent_of=_own_type),
+    "letter-spacing": NoteRow(lambda target: px(float(target.style.letter_spacing))),
+    "word-spacing": NoteRow(lambda target: px(float(target.style.word_spacing))),
+    "text-indent": NoteRow(lambda target: units(target.style.text_indent.resolve(target.fragment.width - target.edges.inline)), percent_of=_containing),
+    "margin": NoteRow(lambda target: _sides("margin", target), percent_of=_containing),
+    "padding": NoteRow(lambda target: _sides("padding", target), percent_of=_containing),
+    "border": NoteRow(lambda target: _sides("border", target)),
+    "border-width": NoteRow(lambda target: _sides("border", target)),
+    "margin-inline": NoteRow(_pair("margin", ("left", "right")), percent_of=_containing),
+    "margin-block": NoteRow(_pair("margin", ("top", "bottom")), percent_of=_containing),
+    "padding-inline": NoteRow(_pair("padding", ("left", "right")), percent_of=_containing),
+    "padding-block": NoteRow(_pair("padding", ("top", "bottom")), percent_of=_containing),
+    **{f"margin-{side}": NoteRow(_side("margin", side), percent_of=_containing) for side in _SIDES},
+    **{f"padding-{side}": NoteRow(_side("padding", side), percent_of=_containing) for side in _SIDES},
+    **{f"border-{side}": NoteRow(_side("border", side)) for side in _SIDES},
+    **{side: NoteRow(_inset(side), percent_of=_containing if side in ("left", "right") else None) for side in _SIDES},
 }
+"""All properties that have a margin note, a row each; a colour has its note by being one."""
