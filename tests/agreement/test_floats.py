@@ -185,3 +185,11 @@ class Floats(AgreementCase):
             """,
             "<h2>t</h2><i></i><h2>u</h2>",
         )
+
+    def test_formatting_contexts_where_floats_leave_no_room(self) -> None:
+        """One with an automatic width and nothing that asks for room stands beside the floats, without a width."""
+        self.agree(
+            ".l { float: left; width: 640px; height: 60px } .r { float: right; width: 640px; height: 60px } .g { display: grid } .o { overflow: hidden } .w { width: 100px } .p { padding: 5px } section { display: flow-root }",
+            "<section><div class=l></div><div class=g>back</div></section><section><div class=r></div><div class=o>back</div></section>"
+            "<section><div class=l></div><div class='o w'>back</div></section><section><div class=l></div><div class='o p'>back</div></section><section><div class=l></div><table><td>b</table></section>",
+        )

@@ -116,3 +116,9 @@ class Parts(AgreementCase):
             """,
             "<div class='flow box'><h2>One</h2><p>two</p><h3>Three</h3><p>four</p><ul><li>five</ul></div>",
         )
+
+    def test_fields_by_a_height_that_comes_to_nothing(self) -> None:
+        self.agree(
+            "input { font: 16px/30px serif } .a { height: min(60%, 200px) } .b { height: 30% } .s { overflow: scroll } .f { display: flex; width: 200px }",
+            "<p><input class=a></p><p><input class=b></p><p><input></p><div class=f><i>a</i><input class=s size=30></div>",
+        )

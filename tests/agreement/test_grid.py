@@ -263,3 +263,12 @@ class Grid(AgreementCase):
             """,
             "<div class=c><p>x</p></div><div class='c n'><p>y <b>z</b></p></div>",
         )
+
+    def test_fit_content_is_no_fixed_maximum(self) -> None:
+        self.agree(
+            ".a { display: grid; grid-template-columns: fit-content(50px) 1fr } .b { display: grid; grid-template-columns: minmax(auto, 50px) 1fr }",
+            "<div class=a><b>unbreakable</b><i>x</i></div><div class=a><input size=30><i>x</i></div><div class=b><b>unbreakable</b><i>x</i></div>",
+        )
+
+    def test_percentages_in_rows_that_repeat(self) -> None:
+        self.agree(".g { display: grid; grid-auto-rows: 50% }", "<div class=g><p>a<p>b</div>")

@@ -191,3 +191,26 @@ class Tables(AgreementCase):
             """,
             f"<div class=f><table>{ROWS}</table><p>x</p></div><div class=g><table>{ROWS}</table><p>x</p></div>",
         )
+
+    def test_columns_in_which_no_cell_starts(self) -> None:
+        self.agree(
+            "td { padding: 1px }",
+            "<table><tr><td colspan=3>abc<tr><td>a</table><table><tr><td colspan=4>xxxxx<tr><td>a<td colspan=3>b</table>"
+            "<table style='width:200px'><tr><td colspan=4 width='50%'>xxxxx<td>c<tr><td>a<td>b</table>"
+            "<table><col><col><col><tr><td colspan=2>xxxxx<td>y<tr><td colspan=2>a<td>b</table>"
+            "<table style='table-layout: fixed; width: 200px'><tr><td colspan=4>xxxxx<tr><td>a</table>",
+        )
+
+    def test_cells_with_a_width_among_cells_without(self) -> None:
+        words = "a word and words and more and more and more"
+        self.agree(
+            ".w { width: 122px }",
+            f"<table><tr><td class=w>dusk<tr><td>{words}<td>b</table><table><tr><td>{words}<td>b<tr><td class=w>dusk<td></table><table><col class=w><tr><td>{words}</table>",
+        )
+
+    def test_percentages_of_columns_where_contents_are_measured(self) -> None:
+        table = "<table><td width='40%'>,<td>a</table>"
+        self.agree(
+            ".f { display: flex } .g { display: grid; justify-content: start } .m { width: max-content } .w { width: 200px } .l { float: left }",
+            f"<table><td>{table}</table><table><td><div class=w>{table}</div></table><div class=f>{table}</div><div class=g>{table}</div><table class=m><td width='40%'>,</table><div class=l>{table}</div>",
+        )

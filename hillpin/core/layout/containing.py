@@ -4,9 +4,29 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from .boxes import BLOCK, INLINE, Box
+from .boxes import BLOCK, INLINE, Box, Kind
 
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
+_SIZE = frozenset({"size", "strict"})
+
+
+_TABLE_PARTS = frozenset({Kind.TABLE, Kind.ROW, Kind.ROW_GROUP, Kind.COLUMN, Kind.COLUMN_GROUP, Kind.INLINE, Kind.TEXT})
+
+
+def contains_width(box: Box) -> bool:
+    """Whether a box is as wide as if nothing were in it: size containment in the inline axis (css-contain-3 §3.1)."""
+    style = box.style
+    if style.container_type == "normal" and not style.contain:
+        return False
+    asks = style.container_type != "normal" or not _SIZE.isdisjoint(style.contain) or "inline-size" in style.contain
+    return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
+
+
+def contains_height(box: Box) -> bool:
+    """Whether a box is as high as if nothing were in it: size containment in both axes (css-contain-2 §3.1)."""
+    style = box.style
+    asks = style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
+    return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
 
 
 def is_containing_block(box: Box, fixed: bool = False) -> bool:

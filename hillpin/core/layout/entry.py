@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from ..units import INDEFINITE
 from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
+from .containing import contains_width
 from .context import Context
 from .flex.flex_layout import flex_content_sizes, layout_flex
 from .fragments import Fragment, Space, form_of
@@ -85,8 +86,8 @@ class Pass(Context):
     def content_sizes(self, box: Box) -> tuple[int, int]:
         known = box.intrinsic_cache
         if known is None:
-            contained = box.style.container_type != "normal"
-            known = box.intrinsic_cache = (0, 0) if contained else _CONTENT_SIZES.get(box.kind, flow_content_sizes)(self, box)
+            is_empty = contains_width(box) and box.kind not in (Kind.GRID, Kind.REPLACED)
+            known = box.intrinsic_cache = (0, 0) if is_empty else _CONTENT_SIZES.get(box.kind, flow_content_sizes)(self, box)
         return known
 
 

@@ -78,6 +78,7 @@ input { padding: 1px 2px; border: 2px inset rgb(118, 118, 118); white-space: pre
 input[type=radio], input[type=checkbox] { box-sizing: border-box; margin: 3px 3px 3px 4px; padding: 0; border: 0; }
 input[type=radio] { margin: 3px 3px 0 5px; }
 input[type=search] { box-sizing: border-box; }
+input:not([type=image i], [type=range i], [type=checkbox i], [type=radio i]) { overflow: clip !important; }
 input[type=range] { margin: 2px; padding: 0; border: 0; }
 input[type=color] { box-sizing: border-box; width: 50px; height: 27px; padding: 1px 2px; border: 1px solid rgb(118, 118, 118); }
 input[type=file] { padding: 0; border: 0; }

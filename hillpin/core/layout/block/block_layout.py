@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from ...units import INDEFINITE
 from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
+from ..containing import contains_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
@@ -34,13 +35,15 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     width = inline_size(ctx, box, edges, space)
     floats = Floats()
     content_width = max(width - edges.inline, 0)
-    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space)
+    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space, width)
     inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
     content = max(inside.height + inside.bottom.total, 0)
     if floats.items:
         content = max(content, floats.lowest)
     if box.fills_viewport:
         content = max(content, _to_the_end(ctx, box, edges))
+    if contains_height(box):
+        content = 0
     height = block_size(box, edges, space, content + edges.block, width)
     shift = space.content_shift
     if box.role == "button" and height > content + edges.block:
@@ -194,9 +197,9 @@ class _BlockFlow(FlowRules[int]):
             if (low, high) != (left, right):
                 fragment, x = self._between(box, edges, space, low - self.cx, high - self.cx)
                 left, right = low, high
-            fits = x >= left - self.cx and x + fragment.width <= right - self.cx
+            fits = x >= left - self.cx and x + fragment.width <= max(right, left) - self.cx
             edge = floats.next_edge(self.cy + y, fragment.height)
-            if edge is None or (fits and fragment.width > 0) or (left == self.cx and right == self.cx + self.width):
+            if edge is None or fits or (left == self.cx and right == self.cx + self.width):
                 if edge is None:
                     fragment = self.ctx.layout(box, space)
                     x = auto_margins(edges, fragment.width, self.width)[0]
@@ -294,7 +297,7 @@ def _to_the_end(ctx: Context, box: Box, edges: Edges) -> int:
 def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int) -> Flow:
     edges = edges_of(box, basis)
     space = Space(basis, percent_block=percent_block)
-    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space)
+    percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space, width)
     top_open = not edges.top
     inside = lay_inside(
         ctx, box, max(width - edges.inline, 0), percent, floats, bx + edges.left, by + edges.top, top_open
@@ -306,6 +309,8 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
         # What sticks out at its end is room that it leaves.
         beyond = WHOLE_MARGINS.plus(bottom, edges.margin_bottom).total - edges.margin_bottom
         content = max(content, _to_the_end(ctx, box, edges) - beyond)
+    if contains_height(box):
+        content = 0
     height = block_size(box, edges, space, content + edges.block, width)
     has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
     if height != content + edges.block or has_height:

@@ -15,11 +15,11 @@ from ..context import Context
 from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
 from ..sizes.intrinsic import border_box_sizes
-from ..sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, through_ratio, to_border_box, width_from_ratio
+from ..sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, through_ratio, to_border_box, width_by_ratio, width_from_ratio
 from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
 from .grid_lines import AxisLines
 from .grid_placement import Placed as PlacedItems
-from .grid_track import INFINITE, Contributor, Track
+from .grid_track import Contributor, Track
 
 MOST_KEPT = 12
 
@@ -104,8 +104,8 @@ class GridItem(AreaItem):
 
     # Sizes in the area
 
-    def width_in_area(self, ctx: Context, container: ComputedStyle) -> int:
-        """The border-box width in the area; INDEFINITE where a replaced box finds its own."""
+    def width_in_area(self, ctx: Context, container: ComputedStyle, height: int) -> int:
+        """The border-box width in the area; INDEFINITE where the box finds its own, by its content or by its forced height."""
         box, style = self.box, self.box.style
         edges = edges_of(box, self.area_width)
         margins = edges.margin_left + edges.margin_right
@@ -119,7 +119,7 @@ class GridItem(AreaItem):
         if stretches and not auto_margin:
             if word == "normal" and ratio_of(box) is not None:
                 through = width_from_ratio(box, edges, Space(self.area_width, percent_block=INDEFINITE))
-                if through is not None:
+                if through is not None or height != INDEFINITE:
                     return INDEFINITE
             width = max(self.area_width - margins, edges.inline)
         else:
@@ -130,10 +130,11 @@ class GridItem(AreaItem):
             width = through_ratio(box, width, edges, INDEFINITE)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 
-    def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None) -> Fragment:
-        """The item laid out in its area's width; ``height`` forces its border-box height."""
+    def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None, least: int = 0) -> Fragment:
+        """The item laid out in its area's width; ``height`` forces its border-box height, ``least`` is its least width."""
+        width = self.width_in_area(ctx, container, height)
         space = Space(
-            self.area_width, percent_block=area_height, block=area_height, fixed_inline=self.width_in_area(ctx, container),
+            self.area_width, percent_block=area_height, block=area_height, fixed_inline=max(width, least) if width != INDEFINITE else width,
             fixed_block=height, shrink=True,
         )  # fmt: skip
         if inherited is not None:
@@ -164,10 +165,24 @@ class GridItem(AreaItem):
         height = max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block)
         return clamp_block(box, height, edges, self.area_height)
 
+    def _least_by_ratio(self, container: ComputedStyle, across: GridAxis) -> int:
+        """The automatic minimum width that the area's height gives through ``aspect-ratio`` (§6.6, transferred size suggestion)."""
+        box, style = self.box, self.box.style
+        ratio = ratio_of(box)
+        edges = edges_of(box, self.area_width)
+        if ratio is None or style.width.kind != AUTO_KIND or style.height.kind != AUTO_KIND or style.min_width.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom:
+            return 0
+        spanned = across.tracks[self.cell.column : self.cell.column + self.cell.columns]
+        if split_safety(self.align(container))[0] not in ("normal", "stretch") or not automatic_applies(style.overflow_x, spanned):
+            return 0
+        height = clamp_block(box, max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, self.area_height)
+        return width_by_ratio(box, edges, height, ratio)
+
     def place(self, ctx: Context, container: ComputedStyle, across: GridAxis, down: GridAxis) -> tuple[Fragment, int, int]:
         """The final fragment and its border box's place relative to the container's content box (§10.3, §10.4)."""
         inherited = self.inherited_axes(across, down)
-        fragment = self.lay_out(ctx, container, self.stretched_height(ctx, container), self.area_height, inherited)
+        least = self._least_by_ratio(container, across)
+        fragment = self.lay_out(ctx, container, self.stretched_height(ctx, container), self.area_height, inherited, least)
         edges = edges_of(self.box, self.area_width)
         x = self.area_x + _offset(
             self.area_width, fragment.width, edges.margin_left, edges.margin_right, (edges.auto_left, edges.auto_right), self.justify(container)
@@ -202,10 +217,9 @@ def automatic_applies(overflow: str, spanned: list[Track]) -> bool:
 
 
 def _within_fixed(size: int, spanned: list[Track], margins: int) -> int:
-    """A content-based minimum held within tracks whose maximums are all fixed."""
-    if spanned and all(track.maximum == "fixed" or track.fit_limit < INFINITE for track in spanned):
-        room = sum(track.limit if track.maximum == "fixed" else track.fit_limit for track in spanned) - margins
-        return min(size, max(room, 0))
+    """A content-based minimum held within tracks whose maximums are all fixed; ``fit-content()`` is none (§6.6)."""
+    if spanned and all(track.maximum == "fixed" for track in spanned):
+        return min(size, max(sum(track.limit for track in spanned) - margins, 0))
     return size
 
 

@@ -7,10 +7,10 @@ from ...styles.values import Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, distribute, split_safety, static_side
 from ..boxes import Box, Edges, edges_of
-from ..containing import is_containing_block
+from ..containing import contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.sizing import block_size, child_percent_basis, definite_block_size, inline_size, relative_offset, resolve_block, resolve_least
+from ..sizes.sizing import block_size, child_percent_basis, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
 from .grid_areas import edges_in
 from .grid_axis import GridAxis, subgrid_lines, within
 from .grid_items import GridItem, row_contributor, row_group_baselines
@@ -105,7 +105,7 @@ class _GridLayout:
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self._tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
         items = self.items(placed)
-        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
+        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)] if not contains_width(self.box) else []
         size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
         return total_size(tracks, gap)
 
@@ -126,8 +126,11 @@ class _GridLayout:
         height = definite_block_size(self.box, self.edges, self.space)
         if height == INDEFINITE and self.space.fixed_block != INDEFINITE:
             height = self.space.fixed_block
+        by_ratio = height_by_ratio(self.box, self.edges, width) if height == INDEFINITE else INDEFINITE
+        if by_ratio != INDEFINITE:
+            height = by_ratio
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
-        percent = child_percent_basis(self.box, self.edges, self.space)
+        percent = child_percent_basis(self.box, self.edges, self.space, width)
         column_gap = self.style.column_gap.resolve(inner_width)
         row_gap = self.style.row_gap.resolve(max(percent, 0))
         least, most = self._block_limits()
@@ -146,13 +149,15 @@ class _GridLayout:
                 row_gap = self.style.row_gap.resolve(used)
                 down = self._row_axis(rows, placed, items, across, used, row_gap, least, most)
             self._offsets(down, used, self.style.align_content)
+        elif by_ratio != INDEFINITE:
+            height = block_size(self.box, self.edges, self.space, total_size(down.tracks, row_gap) + self.edges.block, width)
         return self._fragment(width, max(height, self.edges.block), across, down, items)
 
     def _has_percent_rows(self) -> bool:
         style = self.style
         if style.row_gap.has_percentage:
             return True
-        for entry in style.grid_template_rows.entries:
+        for entry in (*style.grid_template_rows.entries, *style.grid_auto_rows):
             sizes = entry.tracks if isinstance(entry, Repeat) else (entry,)
             for size in sizes:
                 for breadth in (size.minimum, size.maximum):

@@ -16,6 +16,9 @@ class Natural:
     """For controls: the baseline of the text inside, from the content box's top."""
     sits_on_baseline: bool = False
     """For boxes to tick: the border box's bottom is the baseline."""
+    line: tuple[int, int] | None = None
+    """For fields of one line: height and baseline of a line as their font alone has it, which they have where a height is
+    given that comes to nothing."""
     wants_default: bool = True
     """Whether 300 × 150 stand in for missing natural sizes."""
 

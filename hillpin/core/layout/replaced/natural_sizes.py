@@ -16,7 +16,7 @@ from ...styles.form_controls import is_bare
 from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_items import shape_run
-from ..inline.inline_metrics import metrics_of
+from ..inline.inline_metrics import metrics_of, with_leading
 from .natural import Natural
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
@@ -147,7 +147,9 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     size = _number(element, "size", 20)
     average = _average_width(style, fonts)
     wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
-    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent)
+    own = fonts.metrics(style)
+    plain = with_leading(own.ascent * 64, own.descent * 64, round(own.line_spacing) * 64)
+    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=(plain.ascent + plain.descent, plain.ascent))
 
 
 def _number(element: Element, name: str, default: int) -> int:

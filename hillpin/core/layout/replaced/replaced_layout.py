@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..boxes import REPLACED, Box, Edges, edges_of
+from ..containing import contains_height, contains_width
 from ..context import Context
 from ..fragments import Fragment, Space
 from ..sizes.sizing import resolve_block, resolve_inline, resolve_least, to_border_box
@@ -14,7 +17,14 @@ DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 
 
 def _natural(box: Box) -> Natural:
-    return box.natural or NOTHING
+    """The natural size; without what size containment takes from it (css-contain-2 §3.1)."""
+    natural = box.natural or NOTHING
+    if contains_width(box):
+        height = natural.height if natural.height is not None else DEFAULT_HEIGHT
+        return replace(natural, width=0, height=0 if contains_height(box) else height, ratio=None, baseline=None if contains_height(box) else natural.baseline)
+    if natural.line is not None and not box.style.height.is_auto:
+        return replace(natural, height=natural.line[0], baseline=natural.line[1])
+    return natural
 
 
 def ratio(box: Box) -> float | None:
@@ -68,8 +78,8 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     return fragment
 
 
-def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False) -> tuple[int, int]:
-    width = _given_width(ctx, box, edges, space, intrinsic)
+def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True) -> tuple[int, int]:
+    width = _given_width(ctx, box, edges, space, intrinsic) if is_given else None
     height = _given_height(box, edges, space)
     own_ratio = ratio(box)
     border_ratio = box.style.aspect_ratio is not None and not box.style.aspect_ratio[0] and box.style.box_sizing == "border-box"
@@ -127,6 +137,8 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     huge = 1 << 40
 
     def inline_limit(length: Length, missing: int) -> int:
+        if not intrinsic and length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
+            return _by_word(ctx, box, length, edges, space)
         if not style_length_is_usable(length, space.inline):
             return missing
         return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
@@ -138,6 +150,15 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     least_h = block_limit(resolve_least(box, style.min_height, edges, space.percent_block), 0)
     most_h = block_limit(resolve_block(box, style.max_height, edges, space.percent_block), huge)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
+
+
+def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space) -> int:
+    """What ``min-content`` and the like come to as a limit: the content width that the box has without a given one."""
+    room = Space(max(space.inline, 0), percent_block=space.percent_block, shrink=True)
+    natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False)[0]
+    if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
+        return max(space.inline - edges.inline, 0)
+    return natural
 
 
 def style_length_is_usable(length: Length, basis: int) -> bool:

@@ -25,7 +25,8 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     if length.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, length, edges, space.inline, margins)
     else:
-        from_ratio = width_from_ratio(box, edges, space)
+        stretches = not space.shrink and box.role != "button" and is_stretched(box)
+        from_ratio = width_from_ratio(box, edges, space) if not stretches else None
         if from_ratio is not None:
             width = from_ratio
             if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
@@ -34,13 +35,22 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
-        width = through_ratio(box, width, edges, space.percent_block)
+        if not stretches:
+            width = through_ratio(box, width, edges, space.percent_block)
     limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
     ctx.recorder.inline_size(box, edges, space, width, limited)
     return limited
 
 
 _FREE = ("normal", "stretch", "auto", "legacy", "baseline", "last baseline")
+
+
+def is_stretched(box: Box) -> bool:
+    """Whether a block in block flow is told to fill its containing block, whatever its ratio says (css-align-3 §6.1)."""
+    own = box.style.justify_self
+    if own == "auto" and box.parent is not None and box.parent.kind == BLOCK:
+        own = box.parent.style.justify_items
+    return own == "stretch" and not (box.is_floating or box.is_out_of_flow or box.is_inline_level)
 
 
 def justification(box: Box) -> str:
@@ -82,10 +92,11 @@ def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
     if ratio is None:
         return None
     height = definite_block_size(box, edges, space)
-    return None if height == INDEFINITE else _width_of(box, edges, height, ratio)
+    return None if height == INDEFINITE else width_by_ratio(box, edges, height, ratio)
 
 
-def _width_of(box: Box, edges: Edges, height: int, ratio: float) -> int:
+def width_by_ratio(box: Box, edges: Edges, height: int, ratio: float) -> int:
+    """The border-box width that a border-box height gives through a ratio, by ``box-sizing``."""
     if box.style.box_sizing == "border-box":
         return max(int(f32(height * ratio)), edges.inline)
     return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
@@ -100,11 +111,12 @@ def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int
     if style.max_height.kind != Kind.NONE:
         most = resolve_block(box, style.max_height, edges, percent_basis)
         if most != INDEFINITE:
-            width = min(width, _width_of(box, edges, most, ratio))
-    if style.min_height.kind != AUTO_KIND:
-        least = resolve_least(box, style.min_height, edges, percent_basis)
-        if least > edges.block:
-            width = max(width, _width_of(box, edges, least, ratio))
+            width = min(width, width_by_ratio(box, edges, most, ratio))
+    least = resolve_least(box, style.min_height, edges, percent_basis) if style.min_height.kind != AUTO_KIND else INDEFINITE
+    # A border box is never lower than its borders and padding, and they count in its ratio.
+    least = max(least, edges.block)
+    if least > edges.block or style.box_sizing == "border-box":
+        width = max(width, width_by_ratio(box, edges, least, ratio))
     return width
 
 
@@ -114,6 +126,14 @@ def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
     if box.style.box_sizing == "border-box":
         return max(int(f32(width / ratio)), edges.block)
     return int(f32(max(width - edges.inline, 0) / ratio)) + edges.block
+
+
+def height_by_ratio(box: Box, edges: Edges, width: int) -> int:
+    """The border-box height that ``aspect-ratio`` gives a box whose height is automatic, or a percentage of nothing; else INDEFINITE."""
+    height = box.style.height
+    if ratio_of(box) is None or not (height.kind == AUTO_KIND or (height.kind <= Kind.CALC and height.has_percentage)):
+        return INDEFINITE
+    return height_from_ratio(box, edges, width)
 
 
 def definite_block_size(box: Box, edges: Edges, space: Space) -> int:
@@ -133,21 +153,20 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
     if height != INDEFINITE:
         has_content_limit = Kind.CALC < box.style.min_height.kind != AUTO_KIND or Kind.CALC < box.style.max_height.kind != Kind.NONE
         return clamp_block(box, height, edges, space.percent_block, content) if has_content_limit else height
-    if box.style.aspect_ratio is not None and ratio_of(box) is not None and box.style.height.kind in (AUTO_KIND, Kind.PERCENT):
-        height = height_from_ratio(box, edges, width)
+    height = height_by_ratio(box, edges, width)
+    if height != INDEFINITE:
         if box.style.min_height.kind == AUTO_KIND and box.style.overflow_y in ("visible", "clip"):
             height = max(height, content)
         return clamp_block(box, height, edges, space.percent_block, content)
     return clamp_block(box, content, edges, space.percent_block, content)
 
 
-def child_percent_basis(box: Box, edges: Edges, space: Space) -> int:
-    """The content height that percentage heights of children are of, or INDEFINITE (§10.5)."""
+def child_percent_basis(box: Box, edges: Edges, space: Space, width: int) -> int:
+    """The content height that percentage heights of children are of in a box ``width`` wide, or INDEFINITE (§10.5)."""
     height = definite_block_size(box, edges, space)
     if height == INDEFINITE:
         if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
             return space.percent_block
-        if ratio_of(box) is not None and space.fixed_inline != INDEFINITE and box.style.height.is_auto:
-            return max(height_from_ratio(box, edges, space.fixed_inline) - edges.block, 0)
-        return INDEFINITE
+        by_ratio = height_by_ratio(box, edges, width) if space.fixed_block == INDEFINITE else INDEFINITE
+        return max(by_ratio - edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
     return max(height - edges.block, 0)

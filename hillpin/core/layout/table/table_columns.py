@@ -71,10 +71,15 @@ def _constraint(ctx: Context, box: Box) -> Column:
 
 
 def _add_cell(column: Column, cell: Column) -> None:
+    """A cell in one column: of cells with a width and cells without, those with one say how wide it is at most (css-tables-3 §3.8.2)."""
     if cell.minimum > column.minimum or cell.constrained or cell.percent is not None:
         column.set_by = cell.set_by
     column.minimum = max(column.minimum, cell.minimum)
-    column.maximum = max(column.maximum, cell.maximum, column.minimum)
+    if column.constrained == cell.constrained:
+        column.maximum = max(column.maximum, cell.maximum)
+    elif cell.constrained:
+        column.maximum = cell.maximum
+    column.maximum = max(column.maximum, column.minimum)
     column.constrained = column.constrained or cell.constrained
     if cell.percent is not None:
         column.percent = max(column.percent or 0.0, cell.percent)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from dataclasses import dataclass, field
 
 from ..boxes import Box, Kind
@@ -44,6 +45,8 @@ class TableGrid:
     """Out-of-flow children."""
     dropped: list[tuple[Box | None, Box | None]] = field(default_factory=list)
     """Column boxes and their groups that stand for no column."""
+    merged: list[tuple[int, tuple[Box | None, Box | None]]] = field(default_factory=list)
+    """Column boxes and their groups that are one with a column before them; and the number of columns before each."""
 
 
 @dataclass(slots=True)
@@ -99,6 +102,8 @@ def _build(table: Box) -> TableGrid:
     if table.style.table_layout != "fixed" or table.style.width.is_auto:
         _drop_empty_columns(grid, width)
     grid.columns += [(None, None)] * (width - len(grid.columns))
+    if table.style.table_layout != "fixed" or table.style.width.is_auto:
+        _merge_columns(grid)
     return grid
 
 
@@ -106,6 +111,27 @@ def _drop_empty_columns(grid: TableGrid, width: int) -> None:
     """Columns at the end that no cell reaches and that have no width of their own come to nothing (css-tables-3 §3.4)."""
     while len(grid.columns) > width and all(box is None or box.style.width.is_auto for box in grid.columns[-1]):
         grid.dropped.append(grid.columns.pop())
+
+
+def _merge_columns(grid: TableGrid) -> None:
+    """Columns in which no cell starts and that have no width of their own are one with those before them: they take no width
+    and no spacing (css-tables-3 §3.4)."""
+    starts = {cell.column for cell in grid.cells}
+    kept = [index for index, owners in enumerate(grid.columns) if index in starts or any(box is not None and not box.style.width.is_auto for box in owners)]
+    if len(kept) == len(grid.columns):
+        return
+    place = {index: number for number, index in enumerate(kept)}
+    for cell in grid.cells:
+        spanned = [place[index] for index in range(cell.column, cell.column + cell.columns) if index in place]
+        cell.column, cell.columns = spanned[0], len(spanned)
+    for index, owners in enumerate(grid.columns):
+        if index not in place and any(box is not None for box in owners):
+            before = bisect_left(kept, index)
+            if before < len(kept):
+                grid.merged.append((before, owners))
+            else:
+                grid.dropped.append(owners)
+    grid.columns = [grid.columns[index] for index in kept]
 
 
 def _ordered_groups(groups: list[Box]) -> list[Box]:

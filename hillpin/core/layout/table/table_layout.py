@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
-from ..boxes import Box, Edges, edges_of
+from ..boxes import FLEX, GRID, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.intrinsic import contributions
@@ -24,12 +24,29 @@ def is_fixed(box: Box) -> bool:
     return box.style.table_layout == "fixed" and box.style.width.kind != AUTO_KIND
 
 
+def trusts_percentages(box: Box) -> bool:
+    """Whether percentages of columns make a table as wide as they ask for while its contents are measured: not in flex and
+    grid containers, and not in a cell without a width, as browsers have it."""
+    if box.style.width.kind == Kind.MAX_CONTENT:
+        return False
+    has_width = False
+    node = box.parent
+    while node is not None:
+        has_width = has_width or node.style.width.kind == Kind.FIXED
+        if node.kind in (FLEX, GRID) or (node.role == "cell" and not has_width):
+            return False
+        if node.is_out_of_flow:
+            return True
+        node = node.parent
+    return True
+
+
 def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width of a table's content box."""
     grid = table_grid(box)
     across, _ = spacing_of(box)
     edges = edges_of(box, 0)
-    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box)))
+    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box)), trusts_percentages(box))
     gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
@@ -214,7 +231,11 @@ class _TableLayout:
                 fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
         for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
             owners = [owner for owner in (column, column_group) if owner is not None]
-            fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], bottom - first) for owner in owners]
+            down = bottom - first if widths[index] else 0
+            fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], down) for owner in owners]
+        for before, (column, _) in self.grid.merged:
+            if column is not None:
+                fragment.row_offsets.append((column, self.edges.left + offsets[before] - self.across, first, 0, 0))
         present = {id(group): self.edges.left + offsets[index] for index, (_, group) in reversed(list(enumerate(self.grid.columns[: len(widths)])))}
         origin = first - self.edges.top - (self.down if rows else 0)
         for column, column_group in self.grid.dropped:

@@ -1,0 +1,56 @@
+"""Size containment, and sizes that pass through a ratio, against the browser."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+DRAWING = "data:image/svg+xml,<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 320 200'/>"
+
+
+class Containment(AgreementCase):
+    def test_widths_without_what_is_inside(self) -> None:
+        self.agree(
+            ".f { float: left } .i { contain: inline-size } .c { container-type: inline-size } .g { display: grid; grid-template-columns: 30px auto }",
+            "<div class='f i'>tide<p>boat</div><div class='f c'>tide</div><div class='f g i'><b>a</b><i>long words</i></div><button class=i>b</button>",
+        )
+
+    def test_table_cells_are_not_contained(self) -> None:
+        self.agree("td { container-type: inline-size }", "<table><td>pier<td>boat</table>")
+
+    def test_heights_without_what_is_inside(self) -> None:
+        self.agree(".s { contain: size } .k { container-type: size; min-height: 30px } .r { contain: strict; padding: 3px; float: left }", "<div class=s>a</div><div class=k>a<p>b</div><div class=r>a<p>b</div>")
+
+    def test_pictures_without_their_size(self) -> None:
+        self.agree(
+            "img { display: block } .i { contain: inline-size } .s { contain: size } .w { width: 50px } .h { height: 50px }",
+            "".join(f'<img class="{names}" src="{DRAWING}">' for names in ("i", "s", "i w", "i h")),
+        )
+
+
+class Ratios(AgreementCase):
+    def test_a_percentage_of_nothing_is_automatic_also_in_a_sum(self) -> None:
+        self.agree("div { aspect-ratio: 3 / 2 } .a { height: calc(5% - 24px) } .b { height: 50% }", "<div class=a>a</div><div class=b>a</div>")
+
+    def test_border_boxes_count_their_padding_in_the_ratio(self) -> None:
+        self.agree(
+            "div { box-sizing: border-box } .a { float: left; padding: 28px; aspect-ratio: 16 / 9 } .b { clear: both; padding: 128px 10px; aspect-ratio: 2 } .g { display: grid } .c { aspect-ratio: 2; padding: 70px 28px }",
+            "<div class=a>t</div><div class=b></div><div class=g><div class=c>a</div></div><button class=a>tickets</button>",
+        )
+
+    def test_heights_by_ratio_are_definite(self) -> None:
+        self.agree(
+            "section { aspect-ratio: 16 / 9 } .g { display: grid } p { margin: 0 } .h { height: 50% }",
+            "<section class=g><p>Co</p></section><section class=g><p>a<p>b</section><section><p class=h>x</p></section>",
+        )
+
+    def test_told_to_stretch_the_ratio_gives_way(self) -> None:
+        self.agree(
+            "p { aspect-ratio: 1 / 2; margin: 0 } .h { height: 16px } .m { max-height: 16px } .s { justify-self: stretch } .i { justify-items: stretch }",
+            "<div><p class='h s'>a</div><div><p class='m s'>a</div><div class=i><p class=h>a</div><div><p class=h>a</div>",
+        )
+
+    def test_words_as_limits_of_pictures(self) -> None:
+        self.agree(
+            "canvas { display: block } .a { max-width: fit-content; width: 284px } .b { max-width: max-content; width: 284px } .c { min-width: min-content; width: 84px }",
+            "<canvas class=a width=200></canvas><canvas class=b width=200></canvas><canvas class=c width=200></canvas>",
+        )
