@@ -193,3 +193,10 @@ class Floats(AgreementCase):
             "<section><div class=l></div><div class=g>back</div></section><section><div class=r></div><div class=o>back</div></section>"
             "<section><div class=l></div><div class='o w'>back</div></section><section><div class=l></div><div class='o p'>back</div></section><section><div class=l></div><table><td>b</table></section>",
         )
+
+    def test_lines_that_do_not_wrap_stay_beside_floats(self) -> None:
+        self.agree(
+            "div { font: 16px/20px serif } .n { white-space: nowrap } i { float: left; width: 300px; height: 50px } b { display: inline-block } section { display: flow-root }",
+            "<section><div class=n><i></i>Boat on</div></section><section><div><i></i><span class=n>Boat on</span></div></section><section><div class=n><i></i><b>Boat on</b></div></section><section><div class=n>a <i></i>Boat</div></section>",
+            (304, 310),
+        )

@@ -193,3 +193,12 @@ class Fragments(AgreementCase):
     def test_preserved_newlines_end_an_inline_box_once(self) -> None:
         self.agree("", "<pre>one <code>two\n</code>three <b>\nfour</b></pre>", (400,))
 
+    def test_aligned_with_the_line_inside_what_is_raised(self) -> None:
+        self.agree(
+            "p { font: 16px/20px serif } .b { vertical-align: bottom } .t { vertical-align: top } .l { vertical-align: -2px } .h { vertical-align: 10px; line-height: 10px } .w { line-height: 30px }",
+            "<p>a<a class=l><span class=b>Pier</span></a><p>a<a class=l><span class=t>Pier</span></a><p><a class=h>a<span class=b>Pier</span></a><p><a class=h><span class='b w'>Pier</span></a>"
+            "<p style='line-height: 50px'>x<a class='t w'>a<span class=b style='line-height: 10px'>Pier</span></a><p style='line-height: 50px'>x<a class='t w'>a<span style='vertical-align: 4px'><b class=b style='line-height: 10px'>Pier</b></span></a>",
+        )
+
+    def test_of_empty_pieces_the_last_counts(self) -> None:
+        self.agree("p { font: 16px/20px serif } img { width: 0; height: 0 }", "<p>a <span><img><br><img></span>b<p>c<span><br><img></span>")

@@ -188,8 +188,9 @@ class Tables:
                 np.maximum.reduceat(np.where(empty, -big, x + width), plan.starts, axis=1),
                 np.maximum.reduceat(np.where(empty, -big, y + height), plan.starts, axis=1),
             ]
-            first = (x, y, x + width, y + height)
-            sides = [np.where(np.abs(side) >= big, one[:, plan.starts], side) for one, side in zip(first, sides, strict=True)]
+            last = _last_of(plan, x, y)
+            of_all = (x, y, x + width, y + height)
+            sides = [np.where(np.abs(side) >= big, np.take_along_axis(one, last, axis=1), side) for one, side in zip(of_all, sides, strict=True)]
         sides = [np.clip(side, -FURTHEST, FURTHEST) for side in sides]
         places = self.place[plan.elements]
         if (self.rows[at, places, 0] == ABSENT).all():
@@ -237,7 +238,9 @@ def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: in
     if row[0] == ABSENT:
         row[:4] = left, top, right, bottom
     elif both((left == right, top == bottom)):
-        return
+        is_lower = not of_table and (top, left) > (row[1], row[0])
+        if both((row[0] == row[2], row[1] == row[3])) and is_lower:
+            row[:4] = left, top, right, bottom
     elif both((row[0] == row[2], row[1] == row[3])):
         row[:4] = left, top, right, bottom
     else:
@@ -255,6 +258,15 @@ def is_bent(root: Box) -> bool:
 
 def _units(value: float) -> int:
     return round(max(min(value, 2**22), -(2**22)) * 64)
+
+
+def _last_of(plan: _Plan, x: NDArray[np.int64], y: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Which row of each element stands lowest, and of those on one height rightmost: (widths, elements)."""
+    place = y * 2**31 + x
+    lowest = np.maximum.reduceat(place, plan.starts, axis=1)
+    counts = np.diff(np.append(plan.starts, len(plan.order)))
+    is_lowest = place == np.repeat(lowest, counts, axis=1)
+    return np.maximum.reduceat(np.where(is_lowest, np.arange(len(plan.order)), -1), plan.starts, axis=1)
 
 
 def _planned(owners: NDArray[np.int64], parts: NDArray[np.int8]) -> _Plan:

@@ -112,6 +112,10 @@ class LineBox:
     right: int
 
 
+def _is_at_top(level: Level) -> bool:
+    return level.box is not None and level.box.style.vertical_align == "top"
+
+
 def shift_level(level: Level, amount: int) -> None:
     """Move everything of an inline box down by an amount."""
     if amount:
@@ -240,11 +244,16 @@ class LineAssembler:
         if shift is None:
             if level.ascent <= NOTHING:
                 level.ascent = level.descent = 0
+            # What is aligned in it is so within it: a subtree of its own (CSS 2 §10.8.1).
+            level.pieces += self._aligned(level)
+            level.pending = []
             parent.pending.append(level)
             return
         shift_level(level, shift)
         for pending in level.pending:
-            parent.pending.append(pending)
+            # As the browser has it: what is aligned with the line is moved by the shifts of what it stands in, too.
+            shift_level(pending, shift)
+        parent.pending += level.pending
         parent.ascent = max(parent.ascent, level.ascent - shift)
         parent.descent = max(parent.descent, level.descent + shift)
         parent.pieces += level.pieces
@@ -257,20 +266,24 @@ class LineAssembler:
         level.pieces.append(Piece(box, x, 0, fragment.width, height.ascent - edges.margin_top, fragment.height, fragment))
         self._join(parent, level, shift)
 
-    def _finish(self, root: Level, left: int, right: int) -> LineBox:
-        ascent, descent = (root.ascent, root.descent) if root.ascent > NOTHING // 2 or root.descent > NOTHING // 2 else (0, 0)
-        for level in root.pending:
-            height = level.ascent + level.descent
-            if height > ascent + descent:
-                if level.box is not None and level.box.style.vertical_align == "top":
-                    descent = height - ascent
+    def _aligned(self, level: Level) -> list[Piece]:
+        """What stands at the top or bottom of a level, put there: the level grows to hold it."""
+        for inner in level.pending:
+            height = inner.ascent + inner.descent
+            if height > level.ascent + level.descent:
+                if _is_at_top(inner):
+                    level.descent = height - level.ascent
                 else:
-                    ascent = height - descent
-        pieces = list(root.pieces)
-        for level in root.pending:
-            is_top = level.box is not None and level.box.style.vertical_align == "top"
-            shift_level(level, level.ascent - ascent if is_top else descent - level.descent)
-            pieces += level.pieces
+                    level.ascent = height - level.descent
+        for inner in level.pending:
+            shift_level(inner, inner.ascent - level.ascent if _is_at_top(inner) else level.descent - inner.descent)
+        return [piece for inner in level.pending for piece in inner.pieces]
+
+    def _finish(self, root: Level, left: int, right: int) -> LineBox:
+        if root.ascent <= NOTHING // 2 and root.descent <= NOTHING // 2:
+            root.ascent = root.descent = 0
+        pieces = [*root.pieces, *self._aligned(root)]
+        ascent, descent = root.ascent, root.descent
         rects: list[InlineRect] = []
         atomics: list[tuple[int, int, Fragment]] = []
         for piece in pieces:

@@ -131,7 +131,7 @@ class _LineLayout:
                 return line, None, top
             self._bounds(top, height)
             intruded = self.left > 0 or self.right < self.width
-            if line.width + indent > self.right - self.left + 1 and intruded:
+            if line.width + indent > self.right - self.left + 1 and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
