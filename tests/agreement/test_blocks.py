@@ -247,3 +247,10 @@ class Blocks(AgreementCase):
             """,
             "<section><p>a</p><h2>b</h2><h3>c</h3></section>",
         )
+
+    def test_outside_markers_stand_on_the_first_line(self) -> None:
+        """A marker's line, higher than the first line in its item, moves the box that holds that line down."""
+        self.agree(
+            "ul { font: 16px/30px serif } a, p { line-height: 24px } a { display: flow-root } p { margin: 0 } img { display: block; width: 10px; height: 10px }",
+            "<ul><li><a>x</a></ul><ul><li style='padding: 1px'><p>x</ul><ul><li><div style='height: 2px'></div><p>x</p><p>y</ul><ul><li><p style='float: left'>y</p><p>x</ul><ul><li><ul><li><p>x</ul></ul><ul><li><img></ul><ul><li><p style='margin: 9px 0'>x</ul>",
+        )

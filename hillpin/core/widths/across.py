@@ -16,6 +16,8 @@ from ..layout.block.margins import TopMargins
 from ..layout.boxes import BLOCK, Box
 from ..layout.containing import containing_box, ways_of_positioned
 from ..layout.context import Context
+from ..layout.inline.inline_items import prepare
+from ..layout.inline.inline_metrics import style_metrics
 from ..layout.sizes.sizing import justification
 from ..styles.values import AUTO_KIND, CALC, Kind
 from .across_flow import FlowAcross
@@ -224,7 +226,7 @@ class Across:
         """What is in a block container (``block.lay_inside``)."""
         if box.has_inline_children:
             return lines_across(self, box, width)
-        if box.has_outside_marker and not box.children:
+        if box.has_outside_marker and not _holds_marker(self.ctx, box):
             raise NotAcrossError
         inside = FlowAcross(self, box, width, percent_block, formatting, top_open).run()
         if box.has_outside_marker and inside.through:
@@ -236,6 +238,16 @@ class Across:
     def top_margins(self, box: Box, basis: Units, formatting: Formatting) -> TopMargins[Units]:
         """The margins that adjoin a block's top margin (§8.3.1)."""
         return ARRAY_MARGINS.top_margins(_Margins(self, formatting.had_floats), box, basis)[0]
+
+
+def _holds_marker(ctx: Context, item: Box) -> bool:
+    """Whether the first line in a list item is surely as high above its baseline as the marker's line, which then moves nothing."""
+    box: Box | None = item
+    while box is not None and not box.has_inline_children:
+        box = next((child for child in box.children if child.is_block_level), None)
+        if box is not None and box.kind != BLOCK:
+            return False
+    return box is not None and prepare(ctx, box).has_lines and style_metrics(ctx, box.style).leaded.ascent >= style_metrics(ctx, item.style).leaded.ascent
 
 
 class _Margins:

@@ -88,9 +88,11 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
             line_count=lines.line_count, line_height=lines.line_height, breaks=lines.breaks,
         )  # fmt: skip
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
-    if box.has_outside_marker and inside.through and not inside.height:
-        marker = style_metrics(ctx, box.style).leaded
-        inside.height, inside.through = sum(marker), False
+    if not box.has_outside_marker:
+        return inside
+    marker = style_metrics(ctx, box.style).leaded
+    if inside.first_baseline is None:
+        inside.height, inside.through = max(inside.height, sum(marker)), False
         inside.first_baseline = inside.last_baseline = marker.ascent
     return inside
 
@@ -152,6 +154,7 @@ class _BlockFlow(FlowRules[int]):
         flow = layout_in_flow(
             self.ctx, box, self.width, border_width, self.percent_block, self.floats, self.cx + x, self.cy + hypothetical
         )
+        hypothetical += self._below_marker(flow.fragment)
         self._add(x, hypothetical, flow.fragment)
         self.ctx.recorder.in_flow(box, edges, self, x, hypothetical, joined, cleared)
         if flow.through:
@@ -162,6 +165,13 @@ class _BlockFlow(FlowRules[int]):
                 self.inside.cleared_at_end = True
             return
         self.after(hypothetical + flow.fragment.height, flow.bottom)
+
+    def _below_marker(self, fragment: Fragment) -> int:
+        """How much lower the first box with a line stands for an outside marker's line, which shares its baseline, not to
+        reach out above."""
+        if not self.box.has_outside_marker or self.inside.first_baseline is not None or fragment.first_baseline is None:
+            return 0
+        return max(style_metrics(self.ctx, self.box.style).leaded.ascent - fragment.first_baseline, 0)
 
     def _shift(self, box: Box, outer: int, edges: Edges) -> int:
         """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
@@ -184,6 +194,7 @@ class _BlockFlow(FlowRules[int]):
             fragment = self.ctx.layout(box, space)
             left, right = auto_margins(edges, fragment.width, self.width)
             x = left + self._shift(box, left + fragment.width + right, edges)
+        y += self._below_marker(fragment)
         self._add(x, y, fragment)
         self.ctx.recorder.in_flow(box, edges, self, x, y, WHOLE_MARGINS.plus(self.strut, edges.margin_top), False)
         self.after(y + fragment.height, WHOLE_MARGINS.of(edges.margin_bottom))
