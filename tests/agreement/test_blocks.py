@@ -254,3 +254,9 @@ class Blocks(AgreementCase):
             "ul { font: 16px/30px serif } a, p { line-height: 24px } a { display: flow-root } p { margin: 0 } img { display: block; width: 10px; height: 10px }",
             "<ul><li><a>x</a></ul><ul><li style='padding: 1px'><p>x</ul><ul><li><div style='height: 2px'></div><p>x</p><p>y</ul><ul><li><p style='float: left'>y</p><p>x</ul><ul><li><ul><li><p>x</ul></ul><ul><li><img></ul><ul><li><p style='margin: 9px 0'>x</ul>",
         )
+
+    def test_justified_blocks_with_more_than_the_room(self) -> None:
+        self.agree(
+            "div { width: 20px } p { margin: 0 } .r { justify-self: right } .s { justify-self: safe right } .c { justify-self: center; width: 50px } .b { justify-self: baseline } .l { justify-self: last baseline } section div { width: auto }",
+            "<div><p class=r>archipelago</div><div><p class=s>archipelago</div><div><p class=c>boat</div><section><div><p class=b>boat</div><div><p class=l>boat</div></section>",
+        )

@@ -272,3 +272,10 @@ class Grid(AgreementCase):
 
     def test_percentages_in_rows_that_repeat(self) -> None:
         self.agree(".g { display: grid; grid-auto-rows: 50% }", "<div class=g><p>a<p>b</div>")
+
+    def test_what_a_container_asks_for_at_least(self) -> None:
+        """A min-width of an item's own counts in place of its content, under a min-content constraint, too."""
+        self.agree(
+            "aside { display: grid; width: min-content } .f { grid-template-columns: 1fr 100px } .a { grid-template-columns: auto 100px } .m { min-width: 12px } .h { overflow: hidden }",
+            "".join(f"<aside class={grid}><a class='{item}'>extraordinary</a></aside>" for grid in "fa" for item in ("m", "h", "")),
+        )

@@ -202,3 +202,27 @@ class Fragments(AgreementCase):
 
     def test_of_empty_pieces_the_last_counts(self) -> None:
         self.agree("p { font: 16px/20px serif } img { width: 0; height: 0 }", "<p>a <span><img><br><img></span>b<p>c<span><br><img></span>")
+
+    def test_inline_boxes_whose_edges_do_not_fit(self) -> None:
+        self.agree(
+            "div { font: 16px/20px serif; width: 100px } .b { padding: 0 10px; margin-left: 42px } .l { padding-left: 42px } .r { padding-right: 42px }",
+            "<div>Welcome<span class=b> of</span></div><div>Welcome<span class=l> of</span></div><div>Welcome<span class=r> of</span></div><div>to Welcome <i class=r></i> and</div>",
+        )
+
+    def test_first_lines_of_anonymous_blocks(self) -> None:
+        self.agree("div { text-indent: 36px }", "<div><div>,</div><i>10 km known at crossings</i></div><div><i>10 km</i><div>,</div><i>10 km known</i></div>")
+
+    def test_preserved_line_ends(self) -> None:
+        self.agree("span { white-space: pre }", "<p><span>\n</span><p><span>Board\n</span> <p>a<span>Board\n</span>b")
+
+    def test_line_ends_take_the_height_around_them(self) -> None:
+        self.agree("br { font-size: 30px }", "<p><i>a<br></i>b<p><i><br></i>")
+
+    def test_relative_positions_of_empty_boxes_and_of_blocks_inside(self) -> None:
+        self.agree(".a { position: relative; top: 8px; left: 5px } .b { position: relative; top: 5px }", "<p><sub class=a></sub></p><span class=a>a<b class=b><p>The</p></b></span>")
+
+    def test_where_a_block_out_of_flow_would_stand(self) -> None:
+        self.agree("figure { display: inline } u { position: absolute; display: block } i { padding: 5px }", "<figure><u>,</u></figure><div><b></b><i></i><u>a</u></div><div><i>a<u>b</u></i></div>")
+
+    def test_raised_text_is_shaped_for_itself(self) -> None:
+        self.agree("a { vertical-align: top } body { font: 40px serif }", "<p><a>(weather</a>, AV<a>AV</a>AV")

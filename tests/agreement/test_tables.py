@@ -214,3 +214,15 @@ class Tables(AgreementCase):
             ".f { display: flex } .g { display: grid; justify-content: start } .m { width: max-content } .w { width: 200px } .l { float: left }",
             f"<table><td>{table}</table><table><td><div class=w>{table}</div></table><div class=f>{table}</div><div class=g>{table}</div><table class=m><td width='40%'>,</table><div class=l>{table}</div>",
         )
+
+    def test_baselines_of_tables_by_their_lowest_content(self) -> None:
+        self.agree(
+            ".f { display: flex; align-items: baseline } b { font: 30px/40px serif } .t { vertical-align: top; height: 50px } .d { display: table-cell }",
+            "<div class=f><div><table><td>on</table></div><b>a</b></div><div class=f><div><table><td class=t>on<td>two<br>lines</table></div><b>a</b></div><div class=f><div><p class=d>on</p></div><b>a</b></div>",
+        )
+
+    def test_tables_without_rows_or_cells(self) -> None:
+        self.agree(
+            "table { border: 2px dashed } .c { border-collapse: collapse }",
+            "<table><col width=30></table><table class=c><col width=30></table><table width='50%'><thead></thead></table><table width='50%'><tr></tr></table>",
+        )

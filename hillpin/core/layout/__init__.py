@@ -14,8 +14,8 @@ from .entry import Pass, layout_root
 from .flex.flex_line import FlexLine
 from .fragments import Fragment, Space
 from .grid.grid_axis import GridAxis
-from .inline.inline_items import SMALL_CAPS, small_caps_size
 from .inline.inline_metrics import style_metrics
+from .inline.text_shaping import SMALL_CAPS, small_caps_size
 from .inline.text_transforms import transformed
 from .matrix import Rect
 from .recorder import Recorder

@@ -239,13 +239,17 @@ class _BlockFlow(FlowRules[int]):
     def _add(self, x: int, y: int, fragment: Fragment) -> None:
         box = fragment.box
         inside = self.inside
-        for parent in box.inline_parents if fragment.height else ():
-            inside.inlines.append(InlineRect(parent, 0, y, self.width, fragment.height))
+        dx = dy = 0
+        for parent in box.inline_parents:
+            if parent.is_relative:
+                across, down = relative_offset(parent, self.width, self.percent_block)
+                dx, dy = dx + across, dy + down
+            if fragment.height:
+                inside.inlines.append(InlineRect(parent, dx, y + dy, self.width, fragment.height))
         if box.is_relative:
-            dx, dy = relative_offset(box, self.width, self.percent_block)
-            inside.children.append(Placed(x + dx, y + dy, fragment))
-        else:
-            inside.children.append(Placed(x, y, fragment))
+            across, down = relative_offset(box, self.width, self.percent_block)
+            dx, dy = dx + across, dy + down
+        inside.children.append(Placed(x + dx, y + dy, fragment))
         if not box.is_floating:
             if fragment.first_baseline is not None and inside.first_baseline is None:
                 inside.first_baseline = y + fragment.first_baseline

@@ -59,11 +59,7 @@ def _single(item: Contributor, track: Track, constraint: str) -> None:
     elif track.minimum == "max-content":
         _grow(track, item.max_content(), item)
     elif track.minimum == "auto":
-        if constraint and not item.scrolls:
-            ceiling = track.limit if track.maximum == "fixed" else track.fit_limit
-            _grow(track, max(min(item.min_content(), ceiling), item.minimum()), item)
-        else:
-            _grow(track, item.minimum(), item)
+        _grow(track, item.minimum(), item)
     if track.maximum == "min-content":
         track.limit = max(track.limit if track.limit < INFINITE else 0, item.min_content())
     elif track.maximum in ("max-content", "auto"):
@@ -80,14 +76,8 @@ def _span_step(items: list[Contributor], sizing: Sizing, flexible: bool) -> None
     def affects(track: Track) -> bool:
         return track.is_flexible if flexible else True
 
-    constraint, gap = sizing.constraint, sizing.gap
-
-    def minimum_of(item: Contributor) -> int:
-        if constraint:
-            return max(min(item.min_content(), _limited(item, gap)), item.minimum())
-        return item.minimum()
-
-    _distribute_base(items, gap, minimum_of, lambda t: affects(t) and t.has_intrinsic_minimum, flexible, "min")
+    gap = sizing.gap
+    _distribute_base(items, gap, lambda i: i.minimum(), lambda t: affects(t) and t.has_intrinsic_minimum, flexible, "min")
     _distribute_base(items, gap, lambda i: i.min_content(), lambda t: affects(t) and t.minimum in ("min-content", "max-content"), flexible, "min")
     _distribute_base(items, gap, lambda i: i.max_content(), lambda t: affects(t) and t.minimum == "max-content", flexible, "max")
     for track in sizing.tracks:

@@ -7,21 +7,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from enum import IntEnum
-from itertools import groupby
 from typing import Any
 
-from ...fonts.face import Face, round_half_up
+from ...fonts.face import Face
 from ...fonts.linebreak import break_opportunities, grapheme_starts
-from ...fonts.store import FontStore
 from ...styles.style import ComputedStyle
+from ...styles.values import ZERO, Length
 from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
+from .text_shaping import running_sums, shape_text
 from .text_transforms import ends_in_word, transformed
 
 OBJECT = "\ufffc"
-SMALL_CAPS = ("small-caps", "all-small-caps")
-SMALL_CAPS_SIZE = 0.7
-"""Of the font size, for small capitals that are made of capitals."""
 
 
 class ItemKind(IntEnum):
@@ -80,6 +77,15 @@ def prepare(ctx: Context, box: Box) -> InlineContent:
     if known is None:
         known = box.content_cache = _Builder(ctx, box).build()
     return known
+
+
+def indent_of(box: Box) -> Length:
+    """``text-indent`` of the first line in a box; nothing in an anonymous one that does not begin its parent (css-text-3 §8.1)."""
+    if box.role == "anonymous" and box.parent is not None:
+        first = next((child for child in box.parent.children if child.is_block_level), None)
+        if first is not box:
+            return ZERO
+    return box.style.text_indent
 
 
 _EDGES = tuple(f"{what}_{side}" for what in ("padding", "margin") for side in ("top", "right", "bottom", "left"))
@@ -180,7 +186,7 @@ class _Builder:
                     item = self._append(ItemKind.TEXT, box, piece)
                     item.collapses = False
                     item.wraps = box.style.text_wrap_mode == "wrap"
-        self.space_pending_removal = False
+        self.space_pending_removal = text.endswith("\n")
 
     def _add_collapsed(self, box: Box, text: str) -> None:
         """Fold runs of white space to one space, none after another (css-text-3 §4.1.1)."""
@@ -256,7 +262,7 @@ class _Builder:
                     run = []
                 run.append(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if run and _has_edge(item):
+                if run and (item.box.style.vertical_align != "baseline" or _has_edge(item)):
                     self._shape_run(run, text)
                     run = []
             elif run:
@@ -281,95 +287,6 @@ def _has_edge(item: Item) -> bool:
     if item.kind == ItemKind.OPEN:
         return bool(edges.margin_left or edges.left) or any(length.percent or length.calculation for length in (style.margin_left, style.padding_left))
     return bool(edges.margin_right or edges.right) or any(length.percent or length.calculation for length in (style.margin_right, style.padding_right))
-
-
-def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list[float]:
-    """Advances summed from the left, with letter and word spacing added."""
-    letter, word = style.letter_spacing, style.word_spacing
-    total = 0.0
-    sums = [0.0]
-    if letter or word:
-        for advance, character in zip(advances, text, strict=True):
-            total += advance
-            if letter and character not in "\u00ad\u200b":
-                total += letter
-            if word and character in " \u00a0":
-                total += word
-            sums.append(total)
-        return sums
-    for advance in advances:
-        total += advance
-        sums.append(total)
-    return sums
-
-
-def _features(style: ComputedStyle) -> tuple[tuple[str, bool], ...]:
-    features: list[tuple[str, bool]] = []
-    if style.letter_spacing:
-        features += [("liga", False), ("clig", False)]
-    if style.font_kerning == "none":
-        features.append(("kern", False))
-    if style.font_variant_caps in SMALL_CAPS:
-        features += [("smcp", True), ("c2sc", True)] if style.font_variant_caps == "all-small-caps" else [("smcp", True)]
-    return tuple(features)
-
-
-def shape_text(ctx: Context, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
-    """Advances in px of every character, where the run may be cut, and fallback faces used."""
-    return shape_run(ctx.fonts, style, text)
-
-
-def shape_run(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
-    """``shape_text`` with the fonts of a page."""
-    if style.font_variant_caps in SMALL_CAPS and not fonts.stack(style).first.has_feature("smcp"):
-        return _small_caps(fonts, style, text)
-    return _shape_at(fonts, style, text, style.font_size)
-
-
-def _small_caps(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
-    """Small capitals of a font that has none: capitals of a smaller size (css-fonts-4 §6.6)."""
-    are_all = style.font_variant_caps == "all-small-caps"
-    advances: list[float] = []
-    safe: list[bool] = []
-    used: dict[Face, None] = {}
-    for is_small, group in groupby(text, lambda c: c.upper() != c or (are_all and c.lower() != c)):
-        part = "".join(group)
-        shown = "".join(c.upper() if len(c.upper()) == 1 else c for c in part) if is_small else part
-        found, cuts, faces = _shape_at(fonts, style, shown, small_caps_size(style.font_size) if is_small else style.font_size)
-        advances += found
-        safe += cuts[:-1]
-        used.update(dict.fromkeys(faces))
-    return advances, (*safe, True), tuple(used)
-
-
-def small_caps_size(size: float) -> float:
-    """The font size of small capitals that are made of capitals: whole px, as the browser has it."""
-    return float(round_half_up(size * SMALL_CAPS_SIZE))
-
-
-def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
-    stack = fonts.stack(style)
-    features = _features(style)
-    first = stack.first
-    if all(first.has(c) or c == " " for c in set(text) if c not in "\u00ad\u200b\u2060\ufffc"):
-        shaped = first.shape(text, size, features)
-        return list(shaped.advances), shaped.safe, ()
-    advances: list[float] = []
-    safe: list[bool] = []
-    used: dict[Face, None] = {}
-    start = 0
-    while start < len(text):
-        face = stack.face_for(text[start])
-        end = start + 1
-        while end < len(text) and (stack.face_for(text[end]) is face or text[end] in "\u200d\ufe0f"):
-            end += 1
-        shaped = face.shape(text[start:end], size, features)
-        advances += shaped.advances
-        safe += shaped.safe[:-1]
-        if face is not first:
-            used[face] = None
-        start = end
-    return advances, (*safe, True), tuple(used)
 
 
 def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:

@@ -179,9 +179,12 @@ class LineAssembler:
                 if all(level.ascent <= NOTHING for level in stack):
                     _ensure(stack[-1])
                 if item.box.element is not None and item.box.element.tag == "br":
-                    own = style_metrics(self.ctx, item.box.style)
+                    own = stack[-1].metrics
                     above, high = (own.ascent, own.ascent + own.descent) if stack[-1].has_metrics else (0, 0)
                     stack[-1].pieces.append(Piece(item.box, position, 0, 0, above, high))
+                elif len(stack) > 1:
+                    own = stack[-1].metrics
+                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent, is_text=True))
             elif item.kind == ItemKind.TAB:
                 position += part.width
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None]

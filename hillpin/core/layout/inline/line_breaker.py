@@ -11,7 +11,8 @@ from dataclasses import dataclass, field
 from ...fonts.linebreak import grapheme_starts
 from ..boxes import edges_of
 from ..context import Context
-from .inline_items import InlineContent, Item, ItemKind, running_sums, shape_text
+from .inline_items import InlineContent, Item, ItemKind
+from .text_shaping import running_sums, shape_text
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -107,8 +108,16 @@ class LineBreaker:
                     overflowing = True
             elif kind in (OPEN, CLOSE):
                 width = self._edge_width(item)
+                if kind == OPEN and width > 0 and line.has_content and position + width > self.available + EPSILON and self._space_follows(index):
+                    return self._cut_before_open(line, index, indent)
+                holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
                 line.parts.append(Part(item, index, item.start, item.end, width))
                 position += width
+                if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
+                    back = self._rewind(line, indent, at_item_start=False)
+                    if back is not None:
+                        return back
+                    overflowing = True
             elif kind == BREAK:
                 line.parts.append(Part(item, index, item.start, item.end, 0))
                 line.has_content = True
@@ -133,6 +142,19 @@ class LineBreaker:
         line.is_last = True
         return self._end(line, index, offset, indent)
 
+    def _space_follows(self, index: int) -> bool:
+        """Whether the first text in an inline box begins with a space at which lines may break."""
+        items = self.content.items
+        following = next((item for item in items[index:] if item.kind != OPEN), None)
+        return following is not None and following.kind == TEXT and following.collapses and following.wraps and self.content.text[following.start : following.start + 1] == " "
+
+    def _cut_before_open(self, line: Line, index: int, indent: int) -> Line:
+        """End the line before an inline box whose edge does not fit, and before those that open right before it."""
+        while line.parts and line.parts[-1].item.kind == OPEN:
+            index = line.parts.pop().index
+        self._stop(line, index, self.content.items[index].start)
+        return self._finish(line, indent)
+
     def _over(self, position: int, line: Line) -> bool:
         return position - self._hanging(line) > self.available + EPSILON
 
@@ -153,6 +175,11 @@ class LineBreaker:
         if start >= end:
             return position, end, False
         text = content.text
+        if item.collapses and not line.has_content and text[start] == " ":
+            # The space at which the line before was broken, and that no longer stands on it.
+            start += 1
+            if start >= end:
+                return position, end, False
         if overflowing and content.can_break[start] and line.has_content:
             # Inline boxes that only open here go along to the next line.
             if self._rewind(line, 0, at_item_start=True) is None:

@@ -10,7 +10,7 @@ from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
-from .inline_items import InlineContent, Item, ItemKind, prepare
+from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import Line, LineBreaker
@@ -48,7 +48,7 @@ def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats:
 
 
 def _indent(box: Box, width: int) -> int:
-    return box.style.text_indent.resolve(width)
+    return indent_of(box).resolve(width)
 
 
 def _uniform(ctx: Context, box: Box, content: InlineContent, width: int) -> InlineResult:
@@ -277,7 +277,8 @@ class _LineLayout:
             own, around = style_metrics(self.ctx, box.style), style_metrics(self.ctx, parent.style)
             shift = baseline_shift(self.ctx, box.style, own.leaded, around, own.line_height) or 0
             shifts[id(box)] = shifts.get(id(parent), 0) + shift
-            found.append(InlineRect(box, x, top + shifts[id(box)], 0, 0))
+            dx, dy = self.assembler.relative_offset(box, self.box)
+            found.append(InlineRect(box, x + dx, top + shifts[id(box)] + dy, 0, 0))
         return found
 
     def _record(self, box: Box, x: int, y: int, top: int) -> None:
@@ -300,7 +301,11 @@ class _LineLayout:
                     self.result.out_of_flow.append(OutOfFlow(box, 0, below))
             elif part.item.kind not in (ItemKind.FLOAT,):
                 position += part.width
-                follows = follows or part.width > 0
+                if part.item.kind == ItemKind.CLOSE:
+                    edges = edges_of(part.item.box, self.basis)
+                    follows = follows or bool(edges.inline or edges.margin_left or edges.margin_right)
+                elif part.item.kind != ItemKind.OPEN:
+                    follows = follows or part.width > 0
 
 
 def was_inline(box: Box) -> bool:

@@ -13,7 +13,7 @@ from typing import Any
 
 from ..boxes import Box, edges_of
 from ..context import Context
-from .inline_items import InlineContent, ItemKind, prepare
+from .inline_items import InlineContent, ItemKind, indent_of, prepare
 from .inline_metrics import fallback_height, style_metrics
 from .line_breaker import Line, LineBreaker, text_width, trimmed_end
 
@@ -101,7 +101,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     end."""
     return (
         not content.has_percentages
-        and not box.style.text_indent.has_percentage
+        and not indent_of(box).has_percentage
         and "\u00ad" not in content.text
         and all(item.kind in (ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.BREAK) for item in content.items)
     )
@@ -113,7 +113,7 @@ def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Break
     count = right = 0
     lowest, highest = 0, WIDEST
     stays = breaks_alike(box, content)
-    for start, line, indent in _lines(breaker, content, width, box.style.text_indent.resolve(width)):
+    for start, line, indent in _lines(breaker, content, width, indent_of(box).resolve(width)):
         count += 1
         used = line.width + indent
         right = max(right, used)

@@ -15,8 +15,8 @@ from ...markup.tree import Element
 from ...styles.form_controls import is_bare
 from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
-from ..inline.inline_items import shape_run
 from ..inline.inline_metrics import metrics_of, with_leading
+from ..inline.text_shaping import shape_run
 from .natural import Natural
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})

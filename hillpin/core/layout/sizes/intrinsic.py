@@ -8,8 +8,9 @@ from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, Box, edges_of
 from ..context import Context
-from ..inline.inline_items import InlineContent, Item, ItemKind, prepare, shape_text
+from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from ..inline.line_breaker import text_width, trimmed_end
+from ..inline.text_shaping import shape_text
 from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 
 HUGE = 1 << 26
@@ -131,7 +132,7 @@ class _InlineSizes:
 
     def __init__(self, ctx: Context, content: InlineContent, box: Box) -> None:
         self.ctx, self.content = ctx, content
-        indent = box.style.text_indent
+        indent = indent_of(box)
         self.low = self.high = 0
         self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
         self.trailing = 0

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
+from ..alignment import half
 from ..boxes import BLOCK, TABLE, Box, Edges
 from ..context import Context
 from ..fragments import Space
@@ -42,7 +43,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     return limited
 
 
-_FREE = ("normal", "stretch", "auto", "legacy", "baseline", "last baseline")
+_FREE = ("normal", "stretch", "auto", "legacy")
 
 
 def is_stretched(box: Box) -> bool:
@@ -67,11 +68,15 @@ def justification(box: Box) -> str:
 
 
 def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
-    """How far a justified block is moved from the start of its containing block; auto margins come first."""
-    aligned = justification(box).split()[-1:] if not (edges.auto_left or edges.auto_right) else []
-    free = max(available - outer, 0)
+    """How far a justified block is moved from the start of its containing block, to the left where it has more than the room
+    and is not told to be safe (css-align-3 §4.4); auto margins come first."""
+    words = justification(box).split()
+    aligned = words[-1:] if not (edges.auto_left or edges.auto_right) else []
+    free = available - outer
+    if free < 0 and "safe" in words:
+        return 0
     if aligned == ["center"]:
-        return free // 2
+        return half(free)
     return free if aligned and aligned[0] in ("end", "right", "flex-end", "self-end") else 0
 
 

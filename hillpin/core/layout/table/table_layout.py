@@ -190,13 +190,19 @@ class _TableLayout:
             dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
             fragment.children.append(Placed(left + offsets[cell.column] + dx, row_tops[cell.row] + dy, child))
         if rows:
-            own = next((m for m in measured if m.cell.row == 0), None)
             if rows[0].has_baseline:
                 fragment.first_baseline = row_tops[0] + rows[0].baseline
-            elif own is not None:
-                fragment.first_baseline = row_tops[0] + own.ascent + self._shift(own, rows[0], rows[0].height)
+            else:
+                # A row without a cell on its baseline has it where the lowest cell's content ends (css-tables-3 §3.10).
+                ends = [fragment.children[number].y + self._end_of_content(m, rows[0]) for number, m in enumerate(measured) if m.cell.row == 0]
+                fragment.first_baseline = max(ends, default=None)
         fragment.last_baseline = fragment.first_baseline
         self._tracks(fragment, widths, offsets, rows, row_tops, first)
+
+    def _end_of_content(self, item: MeasuredCell, row: RowSize) -> int:
+        """Where a cell's content ends, from its top."""
+        edges = edges_of(item.cell.box, item.basis)
+        return max(item.least - edges.bottom, edges.top) + self._shift(item, row, row.height)
 
     def _is_definite(self, box: Box) -> bool:
         """Whether percentages inside a cell have a height to be of."""
@@ -216,11 +222,13 @@ class _TableLayout:
         """Rectangles of rows, row groups and columns."""
         if not widths:
             empty = [row.box for row in self.grid.rows] + self.grid.groups
-            fragment.row_offsets += [(box, self.edges.left, first - self.down, 0, 0) for box in empty]
+            inner = max(fragment.width - self.edges.inline, 0)
+            fragment.row_offsets += [(box, self.edges.left, first - self.down, inner, 0) for box in empty]
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
-        first = first if rows else first - self.down
+        # Without rows the columns are at the table's top, above its border and captions.
+        first = first if rows else 0
         bottom = tops[-1] + rows[-1].height if rows else first
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
             fragment.row_offsets.append((row.box, left, top, inner, size.height))
