@@ -260,3 +260,11 @@ class Blocks(AgreementCase):
             "div { width: 20px } p { margin: 0 } .r { justify-self: right } .s { justify-self: safe right } .c { justify-self: center; width: 50px } .b { justify-self: baseline } .l { justify-self: last baseline } section div { width: auto }",
             "<div><p class=r>archipelago</div><div><p class=s>archipelago</div><div><p class=c>boat</div><section><div><p class=b>boat</div><div><p class=l>boat</div></section>",
         )
+
+    def test_content_aligned_in_a_block(self) -> None:
+        values = ("flex-end", "center", "start", "space-between", "space-around", "stretch", "baseline", "last baseline", "safe center", "normal")
+        self.agree(
+            "div { height: 70px } p { margin: 9px 0 } .s { height: 10px } " + "".join(f".v{number} {{ align-content: {value} }}" for number, value in enumerate(values)),
+            "".join(f"<div class=v{number}><p>b</div><div class='v{number} s'><p>b</div>" for number in range(len(values)))
+            + "<div class=v1 style='display: inline-block'><b>b</b></div><div class=v0><span>Only</span></div><details open class=v1><summary>a</summary>b</details>",
+        )

@@ -54,3 +54,12 @@ class Ratios(AgreementCase):
             "canvas { display: block } .a { max-width: fit-content; width: 284px } .b { max-width: max-content; width: 284px } .c { min-width: min-content; width: 84px }",
             "<canvas class=a width=200></canvas><canvas class=b width=200></canvas><canvas class=c width=200></canvas>",
         )
+
+    def test_widths_by_words_are_held_by_the_ratio(self) -> None:
+        self.agree(
+            "p { aspect-ratio: 4 / 3; font: 16px/20px serif } .h { max-height: 30px } .l { min-height: 130px }",
+            "".join(f"<p class={names} style='width: {word}'>Boatcrossings</p>" for names in ("h", "l") for word in ("min-content", "max-content", "fit-content", "100px")),
+        )
+
+    def test_words_as_limits_of_fields_in_a_row(self) -> None:
+        self.agree("div { display: flex } .a { min-width: max-content; width: 96px }", "<div><textarea class=a></textarea></div>")

@@ -122,3 +122,7 @@ class Parts(AgreementCase):
             "input { font: 16px/30px serif } .a { height: min(60%, 200px) } .b { height: 30% } .s { overflow: scroll } .f { display: flex; width: 200px }",
             "<p><input class=a></p><p><input class=b></p><p><input></p><div class=f><i>a</i><input class=s size=30></div>",
         )
+
+    def test_how_low_a_line_of_a_field_may_be(self) -> None:
+        """It is decided before a page's own fonts are there."""
+        self.agree("input { font: inherit } p { font: 17px/1.65 serif } .a { line-height: 1.2 } .b { line-height: .8 } h3 { line-height: 1.2 }", "<p><input class=a></p><p><input class=b></p><h3><input></h3>")

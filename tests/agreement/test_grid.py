@@ -279,3 +279,9 @@ class Grid(AgreementCase):
             "aside { display: grid; width: min-content } .f { grid-template-columns: 1fr 100px } .a { grid-template-columns: auto 100px } .m { min-width: 12px } .h { overflow: hidden }",
             "".join(f"<aside class={grid}><a class='{item}'>extraordinary</a></aside>" for grid in "fa" for item in ("m", "h", "")),
         )
+
+    def test_tracks_that_only_areas_make(self) -> None:
+        self.agree(
+            "div { display: grid; grid-auto-rows: 58px 20px; grid-auto-columns: 30px; grid-template-areas: 'a a' 'b c' 'd d' } .t { grid-template-rows: 10px } .f { grid-auto-rows: 1.5fr }",
+            "<div><i>is</i></div><div class=t><i>is</i></div><div class=f><i>is</i></div>",
+        )

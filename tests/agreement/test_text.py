@@ -174,3 +174,16 @@ class Sizes(AgreementCase):
             css = "".join(f".a{n} {{ font-size: {size:.4f}px }}" for n, size in enumerate(sizes))
             body = "".join(f"<div class=a{n}><b>{words}</b> {words}</div>" for n in range(len(sizes)))
             self.agree(f"body {{ font: 16px/normal {family} }} {css}", body, (1900,))
+
+    def test_a_break_before_what_may_break_anywhere(self) -> None:
+        self.agree(
+            "div { width: 15px; font: 16px/20px serif } .a { overflow-wrap: anywhere } .w { overflow-wrap: break-word }",
+            "<div><q class=a>12:45</q></div><div><b class=a><i>a</i>12:45</b></div><div class=w><i>a</i>12:45<b>b</b></div>",
+        )
+
+    def test_hyphens_of_lines_that_are_cut_back(self) -> None:
+        word = "light\u00adhouse\u00adkeep\u00ader"
+        self.agree("p { font: 16px/20px serif; width: fit-content }", f"<div>timetable <span>{word}<strong>permitting)</strong></span></div>", (70, 90, 130, 150, 170, 190, 320))
+
+    def test_spaces_before_an_edge_that_closes(self) -> None:
+        self.agree(".n::after { content: '\u2192 '; padding: 3px } div { font: 16px/20px serif; float: left; clear: left } .w { width: 150px }", "<div><span class=n>known is</span></div><div class=w>Cross the <span class=n>from</span></div>")

@@ -6,7 +6,14 @@ import unittest
 
 from hillpin.core.layout.grid.grid_lines import explicit_lines, repetitions, resolve_placement
 from hillpin.core.styles.grammar import significant
-from hillpin.core.styles.grid_values import NO_AREAS, compute_tracks, parse_areas, read_line, read_template
+from hillpin.core.styles.grid_values import (
+    AUTO_TRACK,
+    NO_AREAS,
+    compute_tracks,
+    parse_areas,
+    read_line,
+    read_template,
+)
 from hillpin.core.styles.variables import tokens_of
 
 from .pages import page_of
@@ -28,7 +35,7 @@ def line(text: str):  # type: ignore[no-untyped-def]
 
 class Lines(unittest.TestCase):
     def test_names_and_repeats_are_unrolled(self) -> None:
-        lines = explicit_lines(template("[a] 10px repeat(2, [b] 20px [c]) [d]"), NO_AREAS, True, 0)
+        lines = explicit_lines(template("[a] 10px repeat(2, [b] 20px [c]) [d]"), NO_AREAS, True, 0, [AUTO_TRACK])
         self.assertEqual(lines.names, [["a"], ["b"], ["c", "b"], ["c", "d"]])
         self.assertEqual(lines.last, 3)
 
@@ -36,7 +43,7 @@ class Lines(unittest.TestCase):
         areas = parse_areas(["h h", "n m", "n ."])
         assert areas is not None
         self.assertEqual(areas.named, {"h": (1, 2, 1, 3), "n": (2, 4, 1, 2), "m": (2, 3, 2, 3)})
-        columns = explicit_lines(template("1fr"), areas, True, 0)
+        columns = explicit_lines(template("1fr"), areas, True, 0, [AUTO_TRACK])
         self.assertEqual(columns.names, [["h-start", "n-start"], ["n-end", "m-start"], ["h-end", "m-end"]])
 
     def test_areas_that_are_no_rectangles(self) -> None:
@@ -53,7 +60,7 @@ class Lines(unittest.TestCase):
         self.assertEqual(repetitions(template("repeat(auto-fill, 100px)"), -1, 0, 250 * 64), 3)
 
     def test_placements(self) -> None:
-        lines = explicit_lines(template("[a] 1fr [b] 1fr [a] 1fr [c]"), NO_AREAS, True, 0)
+        lines = explicit_lines(template("[a] 1fr [b] 1fr [a] 1fr [c]"), NO_AREAS, True, 0, [AUTO_TRACK])
         for start, end, expected in (
             ("1", "3", (0, 2)),
             ("3", "1", (0, 2)),

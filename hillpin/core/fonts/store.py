@@ -190,6 +190,17 @@ class FontStore:
         """Vertical metrics of the style's primary font."""
         return self.stack(style).first.metrics(style.font_size)
 
+    def height_before_loading(self, style: ComputedStyle) -> int:
+        """Ascent and descent in whole px of the font that stands in while a page's own are loading: fields decide by it how low
+        their line may be."""
+        families = tuple(family for family in style.font_family if family.lower() not in self._declared)
+        request = FontRequest(families, style.font_weight, style.font_style != "normal")
+        stack = self._stacks.get(request)
+        if stack is None:
+            stack = self._stacks[request] = self._build(request)
+        metrics = stack.first.metrics(style.font_size)
+        return metrics.ascent + metrics.descent
+
     def x_height(self, style: ComputedStyle) -> float:
         """x-height of the primary font in px."""
         return self.stack(style).first.x_height(style.font_size)

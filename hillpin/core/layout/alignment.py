@@ -70,6 +70,16 @@ def offset_of(value: str, free: int) -> int:
     return free if word in _END or word == "last baseline" else 0
 
 
+def aligned_content(value: str, free: int) -> int:
+    """How far down the content of a block container stands by ``align-content``: one thing in its room, safe (§5.3)."""
+    word, _ = split_safety(value)
+    if free <= 0:
+        return 0
+    if word in ("center", "space-around", "space-evenly"):
+        return half(free)
+    return free if word in _END or word == "last baseline" else 0
+
+
 def static_side(value: str) -> str:
     """``start``, ``center`` or ``end`` for the static position of an absolutely positioned child."""
     word, _ = split_safety(value)

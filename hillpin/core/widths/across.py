@@ -146,6 +146,7 @@ class Across:
             and not box.is_container
             and not box.fills_viewport
             and style.aspect_ratio is None
+            and style.align_content == "normal"
             and id(box) not in self.holders
             and not any(justification(child) for child in box.children)
             and all(limit.kind <= CALC or limit.kind in (AUTO_KIND, Kind.NONE) for limit in limits)

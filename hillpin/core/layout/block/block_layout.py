@@ -7,6 +7,7 @@ up by ``top_margins`` first, so floats inside are put where they stay.
 from __future__ import annotations
 
 from ...units import INDEFINITE
+from ..alignment import aligned_content
 from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
 from ..containing import contains_height
 from ..context import Context, Walked
@@ -46,6 +47,8 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
         content = 0
     height = block_size(box, edges, space, content + edges.block, width)
     shift = space.content_shift
+    if box.style.align_content not in ("normal", "last baseline") and box.role != "button":
+        shift = aligned_content(box.style.align_content, height - content - edges.block)
     if box.role == "button" and height > content + edges.block:
         shift = (height - content - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
@@ -92,6 +95,8 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         return inside
     marker = style_metrics(ctx, box.style).leaded
     if inside.first_baseline is None:
+        if inside.through:
+            inside.bottom = NO_STRUT
         inside.height, inside.through = max(inside.height, sum(marker)), False
         inside.first_baseline = inside.last_baseline = marker.ascent
     return inside

@@ -53,7 +53,8 @@ class _GridLayout:
             else:
                 return subgrid_lines(template, inherited, self.style.grid_template_areas, is_column)
         count = repetitions(template, available, gap, at_least)
-        return explicit_lines(template, self.style.grid_template_areas, is_column, count)
+        automatic = self.style.grid_auto_columns if is_column else self.style.grid_auto_rows
+        return explicit_lines(template, self.style.grid_template_areas, is_column, count, automatic)
 
     def _inherited(self, is_column: bool) -> GridAxis | None:
         given = self.box.extra_cache

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from ...styles.grid_values import AUTO_TRACK, Areas, Line, Repeat, TrackList, TrackSize
+from ...styles.grid_values import Areas, Line, Repeat, TrackList, TrackSize
 from ...styles.values import Length
 from ...units import INDEFINITE
 
@@ -40,8 +41,9 @@ class AxisLines:
         return any(name in names for names in self.names)
 
 
-def explicit_lines(template: TrackList, areas: Areas, is_column: bool, count: int) -> AxisLines:
-    """Unroll a template whose automatic repetition stands ``count`` times, and add the lines of named areas."""
+def explicit_lines(template: TrackList, areas: Areas, is_column: bool, count: int, automatic: Sequence[TrackSize]) -> AxisLines:
+    """Unroll a template whose automatic repetition stands ``count`` times, and add the lines of named areas; tracks that only
+    areas make are ``automatic`` ones in turn (§7.3)."""
     tracks: list[TrackSize] = []
     names: list[list[str]] = [list(template.names[0]) if template.names else []]
     repeated, collapses = range(0), False
@@ -61,8 +63,9 @@ def explicit_lines(template: TrackList, areas: Areas, is_column: bool, count: in
             tracks.append(entry)
             names.append(list(after))
     size = areas.columns if is_column else areas.rows
-    while len(tracks) < size and not template.subgrid:
-        tracks.append(AUTO_TRACK)
+    beyond = size - len(tracks) if not template.subgrid else 0
+    for number in range(beyond):
+        tracks.append(automatic[number % len(automatic)])
         names.append([])
     for name, (top, bottom, left, right) in areas.named.items():
         start, end = (left, right) if is_column else (top, bottom)

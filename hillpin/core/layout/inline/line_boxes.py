@@ -11,7 +11,7 @@ from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
 from .inline_items import ItemKind
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
-from .line_breaker import Line
+from .line_parts import Line
 
 
 @dataclass(slots=True, eq=False)

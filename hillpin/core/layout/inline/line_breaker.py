@@ -6,13 +6,13 @@ from __future__ import annotations
 import math
 from bisect import bisect_right
 from collections.abc import Callable
-from dataclasses import dataclass, field
 
 from ...fonts.linebreak import grapheme_starts
 from ..boxes import edges_of
 from ..context import Context
 from .inline_items import InlineContent, Item, ItemKind
-from .text_shaping import running_sums, shape_text
+from .line_parts import Line, Part, text_width, trimmed_end
+from .text_shaping import shape_text
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -22,54 +22,6 @@ EPSILON = 1
 
 TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.ATOMIC
 FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
-
-
-@dataclass(slots=True)
-class Part:
-    """A piece of an item on a line; ``width`` in 1/64 px."""
-
-    item: Item
-    index: int
-    start: int
-    end: int
-    width: int
-
-
-@dataclass(slots=True)
-class Line:
-    """One line: its parts, its width without hanging space, and where the next one starts."""
-
-    parts: list[Part] = field(default_factory=list)
-    width: int = 0
-    next_index: int = 0
-    next_offset: int = 0
-    forced: bool = False
-    is_last: bool = False
-    has_content: bool = False
-    searched: int = 0
-    """How many parts are known to hold no opportunity, whatever comes after them."""
-    floats_after: list[Part] = field(default_factory=list)
-
-
-def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int:
-    """Width in 1/64 px of a stretch of a text item, rounded up as the browser rounds a shaped run."""
-    if end <= start:
-        return 0
-    low, high = start - item.start, end - item.start
-    safe = item.safe
-    # Ends of an item lie inside the run that was shaped: kerning across a tag counts.
-    if (low == 0 or safe[low]) and (high == len(item.sums) - 1 or safe[high]):
-        return max(0, math.ceil((item.sums[high] - item.sums[low]) * 64))
-    advances, _, _ = shape_text(ctx, item.box.style, text[start:end])
-    return max(0, math.ceil(running_sums(advances, text[start:end], item.box.style)[-1] * 64))
-
-
-def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
-    """The end of a stretch without the collapsible spaces that end it."""
-    if item.collapses or (item.wraps and item.box.style.white_space_collapse == "preserve"):
-        while end > start and text[end - 1] == " ":
-            end -= 1
-    return end
 
 
 class LineBreaker:
@@ -160,8 +112,8 @@ class LineBreaker:
 
     def _hanging(self, line: Line) -> int:
         """Width of the collapsible space that the line ends with so far."""
-        if line.parts and line.parts[-1].item.kind == TEXT:
-            part = line.parts[-1]
+        part = next((part for part in reversed(line.parts) if part.item.kind != CLOSE), None)
+        if part is not None and part.item.kind == TEXT:
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:
                 return part.width - text_width(self.ctx, part.item, self.content.text, part.start, end)
@@ -205,6 +157,11 @@ class LineBreaker:
             while cut is not None and item.collapses and cut < end and text[cut] == " ":
                 # Spaces hang at the end of a line, wherever it was broken.
                 cut += 1
+            if cut is None and line.has_content and self._breaks_anywhere(item):
+                # Not one character has room on this line: it begins the next one.
+                if self._rewind(line, 0, at_item_start=True) is None:
+                    self._stop(line, index, start)
+                return position, start, True
             if cut is None:
                 cut = self._first_break(start, end)
         if cut is None or cut >= end:
@@ -252,10 +209,13 @@ class LineBreaker:
         can_break = self.content.can_break
         return next((cut for cut in range(start + 1, end) if can_break[cut]), None)
 
+    def _breaks_anywhere(self, item: Item) -> bool:
+        style = item.box.style
+        return item.wraps and (style.overflow_wrap != "normal" or style.word_break == "break-word")
+
     def _emergency(self, item: Item, start: int, end: int, room: int, line: Line) -> int | None:
         """``overflow-wrap``: break anywhere, where nothing else helps (css-text-3 §5.5)."""
-        style = item.box.style
-        if not item.wraps or (style.overflow_wrap == "normal" and style.word_break != "break-word"):
+        if not self._breaks_anywhere(item):
             return None
         text = self.content.text
         # No line holds more characters than fit by their own advances, and a few for kerning.
@@ -381,7 +341,7 @@ class LineBreaker:
                         hanging += part.width - width
                 if part.end > part.start and (end > part.start or not part.item.collapses):
                     break
-        if not line.forced and not line.is_last:
+        if not line.forced and not line.is_last and not line.is_hyphenated:
             self._hyphenate(line)
         line.width = sum(part.width for part in line.parts) - hanging
         return line
@@ -389,4 +349,5 @@ class LineBreaker:
     def _hyphenate(self, line: Line) -> None:
         last = next((part for part in reversed(line.parts) if part.item.kind == TEXT), None)
         if last is not None and last.end > last.start and self.content.text[last.end - 1] == "\u00ad":
+            line.is_hyphenated = True
             last.width += self._hyphen_width(last.item, last.end)

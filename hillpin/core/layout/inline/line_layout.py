@@ -13,7 +13,8 @@ from ..sizes.sizing import relative_offset
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .line_boxes import LineAssembler, LineBox
-from .line_breaker import Line, LineBreaker
+from .line_breaker import LineBreaker
+from .line_parts import Line
 from .line_ranges import breaks_at, uniform_line
 
 MOST_TRIES = 200

@@ -15,7 +15,8 @@ from ..boxes import Box, edges_of
 from ..context import Context
 from .inline_items import InlineContent, ItemKind, indent_of, prepare
 from .inline_metrics import fallback_height, style_metrics
-from .line_breaker import Line, LineBreaker, text_width, trimmed_end
+from .line_breaker import LineBreaker
+from .line_parts import Line, text_width, trimmed_end
 
 MOST_TRIES = 200
 """Changes of one text that are looked for between two widths."""

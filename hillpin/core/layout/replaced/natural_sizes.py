@@ -118,9 +118,16 @@ def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
     """Line height and ascent with half-leading of a control's text, in 1/64 px."""
     metrics = metrics_of(fonts, style)
     leaded = metrics.leaded
-    if style.is_text_field and metrics.ascent + metrics.descent > metrics.line_height:
-        return metrics.ascent + metrics.descent, metrics.ascent
+    if style.is_text_field and fonts.height_before_loading(style) * 64 > metrics.line_height:
+        return _plain_line(style, fonts)
     return leaded.ascent + leaded.descent, leaded.ascent
+
+
+def _plain_line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
+    """Height and ascent of a line of ``line-height: normal``."""
+    own = fonts.metrics(style)
+    plain = with_leading(own.ascent * 64, own.descent * 64, round(own.line_spacing) * 64)
+    return plain.ascent + plain.descent, plain.ascent
 
 
 def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
@@ -147,9 +154,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     size = _number(element, "size", 20)
     average = _average_width(style, fonts)
     wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
-    own = fonts.metrics(style)
-    plain = with_leading(own.ascent * 64, own.descent * 64, round(own.line_spacing) * 64)
-    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=(plain.ascent + plain.descent, plain.ascent))
+    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=_plain_line(style, fonts))
 
 
 def _number(element: Element, name: str, default: int) -> int:

@@ -58,7 +58,7 @@ def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     edges = edges_of(box, 0)
     if has_ratio_alone(box):
         return 0, 0
-    width, _ = _content_size(ctx, box, edges, Space(INDEFINITE, shrink=True), intrinsic=True)
+    width, _ = _content_size(ctx, box, edges, Space(INDEFINITE, shrink=True), intrinsic=True, is_given=False)
     return width, width
 
 

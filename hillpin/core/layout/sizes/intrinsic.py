@@ -9,7 +9,7 @@ from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, Box, edges_of
 from ..context import Context
 from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
-from ..inline.line_breaker import text_width, trimmed_end
+from ..inline.line_parts import text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 

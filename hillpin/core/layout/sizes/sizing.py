@@ -25,6 +25,8 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     margins = edges.margin_left + edges.margin_right
     if length.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, length, edges, space.inline, margins)
+        if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
+            width = through_ratio(box, width, edges, space.percent_block)
     else:
         stretches = not space.shrink and box.role != "button" and is_stretched(box)
         from_ratio = width_from_ratio(box, edges, space) if not stretches else None

@@ -243,7 +243,8 @@ class _TableLayout:
             fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], down) for owner in owners]
         for before, (column, _) in self.grid.merged:
             if column is not None:
-                fragment.row_offsets.append((column, self.edges.left + offsets[before] - self.across, first, 0, 0))
+                left = offsets[before] - (self.across if before else 0)
+                fragment.row_offsets.append((column, self.edges.left + left, first, 0, 0))
         present = {id(group): self.edges.left + offsets[index] for index, (_, group) in reversed(list(enumerate(self.grid.columns[: len(widths)])))}
         origin = first - self.edges.top - (self.down if rows else 0)
         for column, column_group in self.grid.dropped:

@@ -1,0 +1,60 @@
+"""What a line is made of: parts of items, and how wide a stretch of text is on it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+
+from ..context import Context
+from .inline_items import Item
+from .text_shaping import running_sums, shape_text
+
+
+@dataclass(slots=True)
+class Part:
+    """A piece of an item on a line; ``width`` in 1/64 px."""
+
+    item: Item
+    index: int
+    start: int
+    end: int
+    width: int
+
+
+@dataclass(slots=True)
+class Line:
+    """One line: its parts, its width without hanging space, and where the next one starts."""
+
+    parts: list[Part] = field(default_factory=list)
+    width: int = 0
+    next_index: int = 0
+    next_offset: int = 0
+    forced: bool = False
+    is_last: bool = False
+    has_content: bool = False
+    searched: int = 0
+    """How many parts are known to hold no opportunity, whatever comes after them."""
+    floats_after: list[Part] = field(default_factory=list)
+    is_hyphenated: bool = False
+    """Whether the width of a hyphen was added to its last part."""
+
+
+def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int:
+    """Width in 1/64 px of a stretch of a text item, rounded up as the browser rounds a shaped run."""
+    if end <= start:
+        return 0
+    low, high = start - item.start, end - item.start
+    safe = item.safe
+    # Ends of an item lie inside the run that was shaped: kerning across a tag counts.
+    if (low == 0 or safe[low]) and (high == len(item.sums) - 1 or safe[high]):
+        return max(0, math.ceil((item.sums[high] - item.sums[low]) * 64))
+    advances, _, _ = shape_text(ctx, item.box.style, text[start:end])
+    return max(0, math.ceil(running_sums(advances, text[start:end], item.box.style)[-1] * 64))
+
+
+def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
+    """The end of a stretch without the collapsible spaces that end it."""
+    if item.collapses or (item.wraps and item.box.style.white_space_collapse == "preserve"):
+        while end > start and text[end - 1] == " ":
+            end -= 1
+    return end
