@@ -200,3 +200,9 @@ class Floats(AgreementCase):
             "<section><div class=n><i></i>Boat on</div></section><section><div><i></i><span class=n>Boat on</span></div></section><section><div class=n><i></i><b>Boat on</b></div></section><section><div class=n>a <i></i>Boat</div></section>",
             (304, 310),
         )
+
+    def test_floats_after_a_space(self) -> None:
+        self.agree(".r { float: right; clear: both } .l { float: left }", "<div class=r>Ferry <a class=l>permit</a><a class=l>pier</a></div>")
+
+    def test_where_there_is_no_width_at_all(self) -> None:
+        self.agree("div { width: 0 } i { float: left; width: 640px; height: 36px }", "<div><i></i>well</div>")

@@ -226,3 +226,12 @@ class Fragments(AgreementCase):
 
     def test_raised_text_is_shaped_for_itself(self) -> None:
         self.agree("a { vertical-align: top } body { font: 40px serif }", "<p><a>(weather</a>, AV<a>AV</a>AV")
+
+    def test_edges_that_open_beyond_the_line(self) -> None:
+        self.agree(
+            "div { font: 16px/20px serif; width: 120px } .l { padding-left: 40px }",
+            "<div>Of crossings the weather<i class=l></i></div><div>Of crossings weather <i class=l>x</i></div><div>Of crossings the weather<i class=l>x</i></div><div>Ofcrossingstheweather<i class=l>x y</i></div>",
+        )
+
+    def test_spaces_that_justification_widens(self) -> None:
+        self.agree("div { text-align: justify; width: 220px; font: 16px/20px serif } .w { white-space: pre-wrap; width: 180px }", "<div><b>time table</b> 10\u00a0km long-standing</div><div class=w><i>lighthousekeeper is</i> extraordinarily</div>")

@@ -185,3 +185,21 @@ class Ratios(AgreementCase):
             """,
             "<div class=g><div class=r></div><div class=r></div></div><div class=f><div class=r></div><div class=r></div></div><div class=c><div class=k></div><div class='r k'></div></div>",
         )
+
+    def test_words_and_percentages_where_the_ratio_decides(self) -> None:
+        self.agree(
+            "div { aspect-ratio: 3 / 2 } .x { width: max-content; height: 96px } .n { width: min-content; height: 96px } .p { width: 83px; height: 100% } section { border-bottom: 2px solid } p { aspect-ratio: 3 / 2 }",
+            f"<div class=x>I</div><div class=n>I</div><div class=p>{WORDS} and more words and more</div><section><div><p>e</div></section>",
+        )
+
+    def test_what_is_not_pressed_together(self) -> None:
+        self.agree(
+            ".w { width: 340px; max-width: 100% } .f { float: left; clear: left } table { width: 50px }",
+            f"<button><input class=w></button><div class=f><textarea class=w></textarea></div><div class=f><img class=w src={PIXEL}></div><div class=f><table><td>unbreakable</table></div>",
+        )
+
+    def test_edges_begin_a_piece(self) -> None:
+        self.agree(
+            "div { display: flex; width: 1px } .m { margin-left: -46px } .l { margin-left: 30px } .p { padding: 10px }",
+            "<div><p><a class=m>12:45</a> <a class=m>on</a></div><div><p><a class=l>12:45</a> <a class=l>on</a> <a class=p>off</a></div><div><p>a<a class=l>12:45</a><a class=l> on</a><a class=p></a></div>",
+        )

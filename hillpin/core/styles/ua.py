@@ -72,7 +72,7 @@ input, select, button, textarea { display: inline-block; font: 400 13.3333px Ari
   color: black; }
 input, select, textarea { background-color: white; }
 button, input[type=submit], input[type=button], input[type=reset] { text-align: center; box-sizing: border-box;
-  padding: 1px 6px; border: 2px outset rgb(118, 118, 118); background-color: rgb(239, 239, 239); white-space: normal; }
+  padding: 1px 6px; border: 2px outset rgb(118, 118, 118); background-color: rgb(239, 239, 239); }
 input[type=submit], input[type=button], input[type=reset] { white-space: pre; }
 input { padding: 1px 2px; border: 2px inset rgb(118, 118, 118); white-space: pre; }
 input[type=radio], input[type=checkbox] { box-sizing: border-box; margin: 3px 3px 3px 4px; padding: 0; border: 0; }

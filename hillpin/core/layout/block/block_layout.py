@@ -19,6 +19,7 @@ from ..sizes.sizing import (
     auto_margins,
     block_size,
     child_percent_basis,
+    height_by_ratio,
     inline_size,
     justification,
     justified_shift,
@@ -332,7 +333,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     if contains_height(box):
         content = 0
     height = block_size(box, edges, space, content + edges.block, width)
-    has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE
+    has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE or height_by_ratio(box, edges, width) != INDEFINITE
     if height != content + edges.block or has_height:
         bottom = NO_STRUT
     through = inside.through and not height and not edges.block

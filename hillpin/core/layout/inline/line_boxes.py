@@ -112,6 +112,11 @@ class LineBox:
     right: int
 
 
+def widened_spaces(text: str) -> int:
+    """How many places of a text justification widens: spaces, and those at which no line breaks (css-text-3 §6.4)."""
+    return text.count(" ") + text.count("\u00a0")
+
+
 def _is_at_top(level: Level) -> bool:
     return level.box is not None and level.box.style.vertical_align == "top"
 
@@ -195,7 +200,7 @@ class LineAssembler:
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
         if not spread:
             return 0
-        return round(spread * self.text[start:end].count(" ") * 64)
+        return round(spread * widened_spaces(self.text[start:end]) * 64)
 
     text: str = ""
 

@@ -24,6 +24,10 @@ TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKi
 FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
 
 
+_WITHOUT_WIDTH = (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW)
+"""What may stand after the space that a line ends with."""
+
+
 class LineBreaker:
     """Breaks one inline formatting context into lines, one call of ``next_line`` each."""
 
@@ -60,8 +64,12 @@ class LineBreaker:
                     overflowing = True
             elif kind in (OPEN, CLOSE):
                 width = self._edge_width(item)
-                if kind == OPEN and width > 0 and line.has_content and position + width > self.available + EPSILON and self._space_follows(index):
-                    return self._cut_before_open(line, index, indent)
+                if kind == OPEN and width > 0 and line.has_content and not overflowing and position + width > self.available + EPSILON:
+                    if self._space_follows(index):
+                        return self._cut_before_open(line, index, indent)
+                    back = self._rewind(line, indent, at_item_start=self.content.can_break[item.start])
+                    if back is not None:
+                        return back
                 holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
                 line.parts.append(Part(item, index, item.start, item.end, width))
                 position += width
@@ -112,7 +120,7 @@ class LineBreaker:
 
     def _hanging(self, line: Line) -> int:
         """Width of the collapsible space that the line ends with so far."""
-        part = next((part for part in reversed(line.parts) if part.item.kind != CLOSE), None)
+        part = next((part for part in reversed(line.parts) if part.item.kind not in _WITHOUT_WIDTH), None)
         if part is not None and part.item.kind == TEXT:
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:

@@ -12,7 +12,7 @@ from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
-from .line_boxes import LineAssembler, LineBox
+from .line_boxes import LineAssembler, LineBox, widened_spaces
 from .line_breaker import LineBreaker
 from .line_parts import Line
 from .line_ranges import breaks_at, uniform_line
@@ -131,7 +131,7 @@ class _LineLayout:
             if not line.has_content and not self._has_edges(line):
                 return line, None, top
             self._bounds(top, height)
-            intruded = self.left > 0 or self.right < self.width
+            intruded = max(self.right - self.left, 0) < self.width
             if line.width + indent > self.right - self.left + 1 and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height)
                 if edge is not None and edge - self.cy > top:
@@ -339,7 +339,9 @@ def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
     if free <= 0:
         return 0, 0.0
     if align == "justify":
-        spaces = sum(text[part.start : part.end].count(" ") for part in line.parts if part.item.kind == ItemKind.TEXT)
+        shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else part.item.kind.name for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
+        # Spaces that hang at the end are not widened.
+        spaces = widened_spaces(shown.rstrip(" "))
         return (0, free / 64 / spaces) if spaces else (0, 0.0)
     return free * _halves(align) // 2, 0.0
 

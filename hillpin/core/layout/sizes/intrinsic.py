@@ -6,7 +6,7 @@ import math
 
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE
-from ..boxes import BLOCK, REPLACED, Box, edges_of
+from ..boxes import BLOCK, REPLACED, TABLE, Box, edges_of
 from ..context import Context
 from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from ..inline.line_parts import text_width, trimmed_end
@@ -70,6 +70,9 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     width = style.width
     if width.kind == Kind.FIXED:
         low = high = to_border_box(box, width.units, edges.inline)
+        if box.kind == TABLE:
+            # A table is never narrower than its cells.
+            low = high = max(low, ctx.content_sizes(box)[0] + edges.inline)
     elif width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
         sizes = ctx.content_sizes(box)
         low = high = (sizes[0] if width.kind == Kind.MIN_CONTENT else sizes[1]) + edges.inline
@@ -86,13 +89,18 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     if style.max_width.kind == Kind.FIXED:
         limit = to_border_box(box, style.max_width.units, edges.inline)
         low, high = min(low, limit), min(high, limit)
-    elif style.max_width.has_percentage and box.kind == REPLACED:
+    elif style.max_width.has_percentage and box.kind == REPLACED and not _is_field(box):
         low = edges.inline
     elif style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
         limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
         low, high = min(low, limit), min(high, limit)
     least = minimum_width(ctx, box, style.min_width)
     return max(low, least), max(high, least)
+
+
+def _is_field(box: Box) -> bool:
+    """Whether a box is a field: it has a natural size, and is not pressed together as pictures are (css-sizing-3 §5.2.2)."""
+    return box.element is not None and box.element.tag in ("input", "textarea", "select")
 
 
 def minimum_width(ctx: Context, box: Box, length: Length) -> int:
@@ -137,6 +145,8 @@ class _InlineSizes:
         self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
         self.trailing = 0
         self.floats_left = self.floats_right = 0
+        self.at_edge = False
+        """Whether the piece begins with an edge of an inline box, before which lines may break."""
 
     def run(self) -> tuple[int, int]:
         can_break = self.content.can_break
@@ -144,6 +154,9 @@ class _InlineSizes:
             if item.kind == ItemKind.TEXT:
                 self._text(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
+                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge and item.box.style.text_wrap_mode == "wrap":
+                    self._end_piece()
+                    self.at_edge = True
                 self._grow(_fixed_edge(item))
             elif item.kind == ItemKind.BREAK:
                 self._end_line()
@@ -151,8 +164,9 @@ class _InlineSizes:
                 self._float(item)
             elif item.kind == ItemKind.ATOMIC:
                 low, high = contributions(self.ctx, item.box)
-                if can_break[item.start] and item.wraps:
+                if can_break[item.start] and item.wraps and not self.at_edge:
                     self._end_piece()
+                self.at_edge = False
                 self.since_break += low
                 self.line += high
                 self.trailing = 0
@@ -172,8 +186,9 @@ class _InlineSizes:
         if item.end == item.start:
             return
         start = item.start
-        if can_break[start] and start and item.wraps:
+        if can_break[start] and start and item.wraps and not self.at_edge:
             self._end_piece()
+        self.at_edge = False
         anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
         for cut in range(item.start + 1, item.end + 1):
             if cut < item.end and not can_break[cut] and not anywhere:

@@ -26,7 +26,8 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     if length.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, length, edges, space.inline, margins)
         if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
-            width = through_ratio(box, width, edges, space.percent_block)
+            by_height = width_from_ratio(box, edges, space)
+            width = by_height if by_height is not None else through_ratio(box, width, edges, space.percent_block)
     else:
         stretches = not space.shrink and box.role != "button" and is_stretched(box)
         from_ratio = width_from_ratio(box, edges, space) if not stretches else None
@@ -162,7 +163,8 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
         return clamp_block(box, height, edges, space.percent_block, content) if has_content_limit else height
     height = height_by_ratio(box, edges, width)
     if height != INDEFINITE:
-        if box.style.min_height.kind == AUTO_KIND and box.style.overflow_y in ("visible", "clip"):
+        is_automatic = box.style.height.kind == AUTO_KIND and box.style.min_height.kind == AUTO_KIND
+        if is_automatic and box.style.overflow_y in ("visible", "clip"):
             height = max(height, content)
         return clamp_block(box, height, edges, space.percent_block, content)
     return clamp_block(box, content, edges, space.percent_block, content)
