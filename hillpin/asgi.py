@@ -6,8 +6,9 @@ from a2wsgi import WSGIMiddleware
 
 from .wsgi import application as django
 
-THREADS = 8
-"""Requests that are answered beside each other, by threads that stay with their database connections."""
+THREADS = 40
+"""Requests that are answered beside each other, by threads that stay with their database connections: more than can ever
+wait for workers, so that there is always one to save with."""
 
 _over_http = WSGIMiddleware(django, workers=THREADS)
 

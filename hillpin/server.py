@@ -6,6 +6,8 @@ import gc
 
 import uvicorn
 
+from . import computing
+
 LARGEST_QUESTION = 9 * 1024 * 1024
 """Bytes of a message on the line: the most that is computed, with room for its wrapping."""
 
@@ -13,7 +15,9 @@ LARGEST_QUESTION = 9 * 1024 * 1024
 def make_server(host: str, port: int) -> uvicorn.Server:
     """A server of the application that is not running yet."""
     from .asgi import application
+    from .numbers.surroundings import SiteSurroundings
 
+    computing.begin(SiteSurroundings())
     return uvicorn.Server(
         uvicorn.Config(
             application, host=host, port=port, lifespan="off", log_level="warning", access_log=False, server_header=False,
@@ -29,4 +33,7 @@ def serve(host: str, port: int) -> None:
     # pages for cycles at every request took as long as the request itself.
     gc.freeze()
     gc.set_threshold(50_000, 20, 50)
-    server.run()
+    try:
+        server.run()
+    finally:
+        computing.end()

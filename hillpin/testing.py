@@ -2,15 +2,31 @@
 
 from __future__ import annotations
 
+import multiprocessing
 import unittest
 from typing import Any
 
 from django.db import connections
-from django.test.runner import DiscoverRunner
+from django.test.runner import DiscoverRunner, ParallelTestSuite, _init_worker
+
+
+def _begin_tests(*arguments: Any, **named: Any) -> None:
+    # Servers under test start workers, which the standard library forbids to those who may be ended without a word. Ours end
+    # with their server by the kernel.
+    multiprocessing.current_process()._config["daemon"] = False  # type: ignore[attr-defined]
+    _init_worker(*arguments, **named)
+
+
+class Suite(ParallelTestSuite):
+    """Test processes that may start processes of their own."""
+
+    init_worker = _begin_tests
 
 
 class Runner(DiscoverRunner):
     """Prints ``N passed, N failed, N skipped`` last."""
+
+    parallel_test_suite = Suite
 
     def setup_databases(self, **kwargs: Any) -> Any:
         """The test database, with a copy for each process."""

@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
+from ..computing import SLOW, apart
 from ..core.aids import (
     GOAL_KINDS,
     OVERLAYS,
@@ -81,6 +82,7 @@ def _element(page: Page, index: int) -> Element:
 
 
 @router.post("/{site_id}/contest", response={200: ContestOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def contest(request: HttpRequest, site_id: int, payload: ContestIn) -> ContestOut:
     """Which rule wins a property of an element, and why the others do not."""
     page, lock = _page(site_id, payload)
@@ -95,6 +97,7 @@ def contest(request: HttpRequest, site_id: int, payload: ContestIn) -> ContestOu
 
 
 @router.post("/{site_id}/take-over", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def take_over(request: HttpRequest, site_id: int, payload: TakeOverIn) -> TextOut:
     """A rule of another sheet at the end of one's own, narrowed to the element's section."""
     page, lock = _page(site_id, payload)
@@ -106,6 +109,7 @@ def take_over(request: HttpRequest, site_id: int, payload: TakeOverIn) -> TextOu
 
 
 @router.post("/{site_id}/outline", response={200: OutlineOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def outline(request: HttpRequest, site_id: int, payload: PageIn) -> OutlineOut:
     """The page's own tree."""
     page, lock = _page(site_id, payload)
@@ -114,6 +118,7 @@ def outline(request: HttpRequest, site_id: int, payload: PageIn) -> OutlineOut:
 
 
 @router.post("/{site_id}/move", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
     """The page's source with an element moved."""
     page, lock = _page(site_id, payload)
@@ -125,6 +130,7 @@ def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
 
 
 @router.post("/{site_id}/overlays", response={200: OverlaysOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def overlays(request: HttpRequest, site_id: int, payload: OverlaysIn) -> OverlaysOut:
     """The overlays that are on, at a viewport."""
     page, lock = _page(site_id, payload)
@@ -139,6 +145,7 @@ def _goal(wish: WishIn, height: int) -> Goal:
 
 
 @router.post("/{site_id}/goal", response={200: GoalOut, 404: ErrorOut, 422: ErrorOut})
+@apart(20.0, SLOW)
 def goal(request: HttpRequest, site_id: int, payload: GoalIn) -> GoalOut:
     """What a number must be so that one or two goals are met."""
     page, lock = _page(site_id, payload)
@@ -153,6 +160,7 @@ def goal(request: HttpRequest, site_id: int, payload: GoalIn) -> GoalOut:
 
 
 @router.post("/{site_id}/goal-numbers", response={200: GoalNumbersOut, 404: ErrorOut, 422: ErrorOut})
+@apart(20.0, SLOW, only_newest=True)
 def goal_numbers(request: HttpRequest, site_id: int, payload: GoalNumbersIn) -> GoalNumbersOut:
     """The numbers that have a part in a goal, and by how much each moves it. On pages apart, so that typing never waits for it."""
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
@@ -161,6 +169,7 @@ def goal_numbers(request: HttpRequest, site_id: int, payload: GoalNumbersIn) -> 
 
 
 @router.post("/{site_id}/open-query", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def query(request: HttpRequest, site_id: int, payload: QueryIn) -> TextOut:
     """A media query for a rule, opened at a viewport width."""
     page, lock = _page(site_id, payload)
@@ -170,6 +179,7 @@ def query(request: HttpRequest, site_id: int, payload: QueryIn) -> TextOut:
 
 
 @router.post("/{site_id}/hold", response={200: HoldOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def hold_state(request: HttpRequest, site_id: int, payload: HoldIn) -> HoldOut:
     """What a state of an element moves."""
     page, lock = _page(site_id, payload)
@@ -179,6 +189,7 @@ def hold_state(request: HttpRequest, site_id: int, payload: HoldIn) -> HoldOut:
 
 
 @router.post("/{site_id}/sum-comment", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def keep_sum(request: HttpRequest, site_id: int, payload: SumIn) -> TextOut:
     """A sum as a comment beside the declaration that its number comes from."""
     page, lock = _page(site_id, payload)
@@ -195,6 +206,7 @@ def keep_sum(request: HttpRequest, site_id: int, payload: SumIn) -> TextOut:
 
 
 @router.post("/{site_id}/sums-refresh", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
 def refresh_sums(request: HttpRequest, site_id: int, payload: FileIn) -> TextOut:
     """A sheet with every sum in it brought up to date."""
     page, lock = _page(site_id, payload)

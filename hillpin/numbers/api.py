@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
+from ..computing import SLOW, apart, stop_asked
 from ..core.errors import InputError
 from ..core.markup import Document, Element
 from ..core.page import Page
@@ -28,6 +29,8 @@ from .schemas import (
 )
 
 router = Router(tags=["numbers"])
+KEYSTROKE, LONGEST_HILL = 2.0, 20.0
+"""Seconds of computing after which numbers, and a hill, are given up."""
 MOST_MATCHED = 400
 
 
@@ -38,11 +41,14 @@ def numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> HttpRespo
     The answer is written straight from core's numbers: typing asks for it at every keystroke, and checking each
     of its thousands of values against the schema took longer than computing them. A test holds it to the schema.
     """
-    site = get_object_or_404(Site, pk=site_id)
-    page, lock = page_of(site, payload.page, payload.drafts)
+    return HttpResponse(_numbers(request, site_id=site_id, payload=payload), content_type="application/json")
+
+
+@apart(KEYSTROKE)
+def _numbers(request: HttpRequest, site_id: int, payload: NumbersIn) -> bytes:
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts)
     with lock:
-        answer = orjson.dumps(numbers_of(page, payload))
-    return HttpResponse(answer, content_type="application/json")
+        return orjson.dumps(numbers_of(page, payload))
 
 
 def numbers_of(page: Page, payload: NumbersIn) -> dict[str, Any]:
@@ -133,14 +139,23 @@ def selected_element(page: Page, index: int | None, width: int, height: int) -> 
 @router.post("/{site_id}/hill", response={200: HillOut, 404: ErrorOut, 422: ErrorOut})
 def hill(request: HttpRequest, site_id: int, payload: HillIn) -> HttpResponse:
     """The width of one box at every viewport width of a range."""
-    return HttpResponse(orjson.dumps(latest_hill(get_object_or_404(Site, pk=site_id), payload)), content_type="application/json")
+    return HttpResponse(latest_hill(request, site_id=site_id, payload=payload), content_type="application/json")
 
 
-def latest_hill(site: Site, payload: HillIn) -> Hill:
-    """The hill that is asked for. Raises InputError where a newer one of the page was asked for meanwhile."""
+@apart(LONGEST_HILL, SLOW, only_newest=True)
+def latest_hill(request: HttpRequest | None, site_id: int, payload: HillIn) -> bytes:
+    """The hill that is asked for, as JSON. Raises InputError where a newer one of the page was asked for meanwhile."""
+    return orjson.dumps(_hill(get_object_or_404(Site, pk=site_id), payload))
+
+
+def _hill(site: Site, payload: HillIn) -> Hill:
     if payload.end <= payload.start:
         raise InputError("The range of widths is empty.")
-    is_old = hills.begin((site.pk, payload.page))
+    is_newer = hills.begin((site.pk, payload.page))
+
+    def is_old() -> bool:
+        return is_newer() or stop_asked()
+
     page, lock = page_of(site, payload.page, payload.drafts, hill_shelf)
     with lock:
         if is_old():

@@ -23,6 +23,11 @@ class BrowserFonts:
         """How often faces of a site were told, and the faces."""
         return self._sites.get((site.pk, site.created_at), (0, {}))
 
+    def put(self, site: Site, number: int, measured: Measured) -> None:
+        """Take over what another process was told."""
+        with self._lock:
+            self._sites[site.pk, site.created_at] = (number, dict(measured))
+
     def take(self, site: Site, faces: list[FaceIn]) -> int:
         """Take in what a browser measured; gives how often that has been."""
         key = (site.pk, site.created_at)

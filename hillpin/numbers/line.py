@@ -8,27 +8,32 @@ from __future__ import annotations
 
 import asyncio
 import logging
+import uuid
+from collections import OrderedDict
 from collections.abc import Awaitable, Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
+from dataclasses import dataclass, field
 from typing import Any
 from urllib.parse import urlsplit
 
 import orjson
 from django.conf import settings
+from django.http import Http404, HttpRequest
 from django.http.request import split_domain_port, validate_host
 from ninja import Schema
 from pydantic import ValidationError
 
+from ..computing import apart
 from ..core.errors import InputError
 from ..sites.models import Site
-from .api import latest_hill, numbers_of
+from .api import KEYSTROKE, latest_hill, numbers_of
 from .pages import known_sites, page_of
 from .schemas import HillIn, NumbersIn
 
 PATH = "/api/line"
-THREADS = ThreadPoolExecutor(4, "numbers")
-HILL_THREADS = ThreadPoolExecutor(2, "hills")
+THREADS = ThreadPoolExecutor(16, "numbers")
+HILL_THREADS = ThreadPoolExecutor(8, "hills")
 """Threads stay, and so do their connections to the database. Numbers never wait for a hill."""
 POLICY_VIOLATION = 1008
 _LOG = logging.getLogger(__name__)
@@ -58,11 +63,11 @@ async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
         return
     await send({"type": "websocket.accept"})
     loop = asyncio.get_running_loop()
-    last: dict[str, Any] = {}
+    talk = Talk()
     beside: set[asyncio.Task[None]] = set()
 
     async def tell(text: str, threads: ThreadPoolExecutor) -> None:
-        answer = await loop.run_in_executor(threads, answer_to, text, last)
+        answer = await loop.run_in_executor(threads, answer_to, text, talk)
         # ASGI has a message to a browser that has hung up raise an OSError: it is not waited for any more.
         with suppress(OSError):
             await send({"type": "websocket.send", "text": answer})
@@ -94,22 +99,30 @@ def is_own(headers: list[tuple[bytes, bytes]]) -> bool:
     return validate_host(split_domain_port(host)[0], settings.ALLOWED_HOSTS) and urlsplit(known.get(b"origin", "")).netloc == host
 
 
-def answer_to(text: str, last: dict[str, Any]) -> str:
-    """The answer to a message, as JSON: what of the numbers is not as in ``last``, which is brought up to date, or a
-    hill, or an error."""
+@dataclass(slots=True)
+class Talk:
+    """What one line has had so far: its name, and how many answers with numbers."""
+
+    name: str = field(default_factory=lambda: uuid.uuid4().hex)
+    turn: int = 0
+
+
+def answer_to(text: str, talk: Talk) -> str:
+    """The answer to a message, as JSON: what of the numbers is not as in the last answer of the talk, or a hill, or an error."""
     number = None
     try:
         asked = AskIn.model_validate_json(text)
         number = asked.ask
-        site = known_sites.site(asked.site)
         if asked.hill is not None:
-            return orjson.dumps({"ask": number, "hill": latest_hill(site, asked.hill)}).decode()
+            return f'{{"ask":{number},"hill":{latest_hill(None, site_id=asked.site, payload=asked.hill).decode()}}}'
         if asked.query is None:
             raise InputError("The question is not understood: it asks for neither numbers nor a hill.")
-        return _numbers(number, site, asked.query, last)
+        told = changed_numbers(None, site_id=asked.site, payload=asked.query, talk=talk.name, turn=talk.turn)
+        talk.turn += 1
+        return f'{{"ask":{number},"numbers":{told}}}'
     except InputError as error:
         sentence = str(error)
-    except Site.DoesNotExist:
+    except (Http404, Site.DoesNotExist):
         sentence = "There is no such site any more."
     except ValidationError as error:
         sentence = f"The question is not understood: {error.errors()[0]['msg']}."
@@ -119,11 +132,25 @@ def answer_to(text: str, last: dict[str, Any]) -> str:
     return orjson.dumps({"ask": number, "error": sentence}).decode()
 
 
-def _numbers(number: int, site: Site, query: NumbersIn, last: dict[str, Any]) -> str:
-    page, lock = page_of(site, query.page, query.drafts)
+@apart(KEYSTROKE)
+def changed_numbers(request: HttpRequest | None, site_id: int, payload: NumbersIn, talk: str, turn: int) -> str:
+    """The parts of a page's numbers that are not as in the answer before in a talk, as JSON: all, where that was given by
+    another worker."""
+    page, lock = page_of(known_sites.site(site_id), payload.page, payload.drafts)
+    known_turn, last = _talks.pop(talk, (-1, {}))
+    if known_turn != turn:
+        last = {}
     with lock:
-        numbers = numbers_of(page, query)
+        numbers = numbers_of(page, payload)
         changed = {name: part for name, part in numbers.items() if name not in last or (last[name] is not part and last[name] != part)}
-        told = orjson.dumps({"ask": number, "numbers": changed}).decode()
+        told = orjson.dumps(changed).decode()
     last.update(changed)
+    _talks[talk] = (turn + 1, last)
+    while len(_talks) > MOST_TALKS:
+        _talks.popitem(last=False)
     return told
+
+
+MOST_TALKS = 24
+_talks: OrderedDict[str, tuple[int, dict[str, Any]]] = OrderedDict()
+"""What this process told last on each line, and the number of its next answer."""

@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
+from ..computing import SLOW, apart
 from ..core.errors import InputError
 from ..core.markup import Element
 from ..core.page import Page
@@ -73,12 +74,14 @@ FACES = {weight: Path(__file__).resolve().parents[1] / f"parts/drawing/atkinson-
 
 
 @work_router.post("/work", response={200: WorkOut, 422: ErrorOut})
+@apart(5.0)
 def work(request: HttpRequest, payload: PlanIn) -> WorkOut:
     """Every number of a plan."""
     return work_of(payload.plan)
 
 
 @work_router.post("/propose", response={200: PlanIn, 422: ErrorOut})
+@apart(5.0)
 def propose_narrower(request: HttpRequest, payload: PlanIn) -> PlanIn:
     """The plan with a narrow and a medium arrangement made from its widest."""
     check_plan(payload.plan)
@@ -86,6 +89,7 @@ def propose_narrower(request: HttpRequest, payload: PlanIn) -> PlanIn:
 
 
 @work_router.post("/code", response={200: CodeOut, 422: ErrorOut})
+@apart(5.0)
 def code(request: HttpRequest, payload: CodeIn) -> CodeOut:
     """A plan as HTML and CSS."""
     _, written = code_for(payload.plan, Options(payload.method, payload.first, payload.comments, payload.sheet))
@@ -93,6 +97,7 @@ def code(request: HttpRequest, payload: CodeIn) -> CodeOut:
 
 
 @work_router.post("/proof", response={200: ProofOut, 422: ErrorOut})
+@apart(20.0, SLOW)
 def proof(request: HttpRequest, payload: ProofIn) -> ProofOut:
     """The code of a plan laid out at a range of widths, against the plan."""
     arranged, written = code_for(payload.plan, Options(payload.method, payload.first, payload.comments, payload.sheet))
@@ -241,6 +246,7 @@ def _container(page: Page, index: int) -> Element:
 
 
 @router.post("/{site_id}/plan-from-code", response={200: FromCodeOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0, SLOW)
 def read_from_code(request: HttpRequest, site_id: int, payload: FromCodeIn) -> FromCodeOut:
     """A plan of what stands in a container."""
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
@@ -250,6 +256,7 @@ def read_from_code(request: HttpRequest, site_id: int, payload: FromCodeIn) -> F
 
 
 @router.post("/{site_id}/convert", response={200: ConvertOut, 404: ErrorOut, 422: ErrorOut})
+@apart(20.0, SLOW)
 def convert_row(request: HttpRequest, site_id: int, payload: ConvertIn) -> ConvertOut:
     """A container's rows by another method, as a changed file."""
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
@@ -259,6 +266,7 @@ def convert_row(request: HttpRequest, site_id: int, payload: ConvertIn) -> Conve
 
 
 @router.post("/{site_id}/convert/compare", response={200: list[StretchOut], 404: ErrorOut, 422: ErrorOut})
+@apart(20.0, SLOW)
 def compare_rows(request: HttpRequest, site_id: int, payload: CompareIn) -> list[StretchOut]:
     """At which widths of a range a container stands as it stood, with a file changed."""
     site = get_object_or_404(Site, pk=site_id)

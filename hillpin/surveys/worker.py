@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 import pickle
+import struct
 import sys
 import time
 from typing import Any
@@ -15,6 +16,7 @@ from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
 from ..core.survey import Remedy, proved, survey
+from ..limits import MOST_MEMORY, end_with, hold_memory
 from .told import digest_of, remedy_out, survey_out
 
 SURVEYING = 0.4
@@ -25,7 +27,11 @@ EVERY = 0.1
 
 def main() -> None:
     """Do one survey."""
-    request: dict[str, Any] = pickle.load(sys.stdin.buffer)
+    size = struct.unpack("<Q", sys.stdin.buffer.read(8))[0]
+    request: dict[str, Any] = pickle.loads(sys.stdin.buffer.read(size))
+    # Standard input stays open as long as the server lives, and its end is this process's.
+    end_with(sys.stdin.fileno())
+    hold_memory()
     told = [0.0]
 
     def progress(part: float) -> None:
@@ -48,6 +54,8 @@ def main() -> None:
         _say({"survey": survey_out(surveyed, request["index"]), "remedies": [remedy_out(one) for one in remedies]})
     except InputError as error:
         _say({"detail": str(error)})
+    except MemoryError:
+        _say({"detail": f"{request['page']} needs more than {MOST_MEMORY // 2**20} MB to be surveyed, and was given up."})
 
 
 def _say(what: dict[str, Any]) -> None:

@@ -9,7 +9,7 @@ from typing import Any
 
 from django.db import connection
 from django.test import SimpleTestCase, TestCase, TransactionTestCase
-from hillpin.numbers.line import answer_to, asks_hill, serve_line
+from hillpin.numbers.line import Talk, answer_to, asks_hill, serve_line
 from hillpin.sites.models import Site, SiteFile
 from hillpin.sites.store import NewFile, add_site, save_file
 
@@ -20,11 +20,11 @@ CSS = "body { margin: 0 }\n.a { width: 100px }\n.b { width: 50% }\n"
 class Answers(TestCase):
     def setUp(self) -> None:
         self.site = add_site("Orra", [NewFile("index.html", PAGE.encode()), NewFile("a.css", CSS.encode())])
-        self.last: dict[str, Any] = {}
+        self.talk = Talk()
 
     def ask(self, number: int = 1, **query: Any) -> Any:
         asked = {"ask": number, "site": self.site.pk, "query": {"page": "index.html", "width": 400, **query}}
-        return json.loads(answer_to(json.dumps(asked), self.last))
+        return json.loads(answer_to(json.dumps(asked), self.talk))
 
     def over_http(self, **query: Any) -> Any:
         body = {"page": "index.html", "width": 400, **query}
@@ -66,10 +66,10 @@ class Answers(TestCase):
         hill = {"page": "index.html", "selected": 2, "start": 300, "end": 500}
         text = json.dumps({"ask": 5, "site": self.site.pk, "hill": hill})
         self.assertTrue(asks_hill(text))
-        told = json.loads(answer_to(text, self.last))
+        told = json.loads(answer_to(text, self.talk))
         # Half of the viewport all the way.
         self.assertEqual(told["hill"]["points"], [{"at": 300, "width": 150.0}, {"at": 500, "width": 250.0}])
-        self.assertEqual((told["ask"], self.last), (5, {}))
+        self.assertEqual((told["ask"], self.talk.turn), (5, 0))
         over_http = self.client.post(
             f"/api/sites/{self.site.pk}/hill", hill, content_type="application/json"
         ).json()
@@ -83,10 +83,10 @@ class Answers(TestCase):
             '{"ask": 1}',
             json.dumps({"ask": 1, "site": 1, "query": {"page": "a", "width": -1}}),
         ):
-            self.assertIn("not understood", json.loads(answer_to(text, {}))["error"], text)
+            self.assertIn("not understood", json.loads(answer_to(text, Talk()))["error"], text)
         gone = {"ask": 4, "site": self.site.pk + 1, "query": {"page": "index.html", "width": 400}}
         self.assertEqual(
-            json.loads(answer_to(json.dumps(gone), {})),
+            json.loads(answer_to(json.dumps(gone), Talk())),
             {"ask": 4, "error": "There is no such site any more."},
         )
 
@@ -95,11 +95,11 @@ class OtherConnections(TransactionTestCase):
     def test_what_another_connection_saved_is_seen(self) -> None:
         site = add_site("Orra", [NewFile("index.html", PAGE.encode()), NewFile("a.css", CSS.encode())])
         asked = json.dumps({"ask": 1, "site": site.pk, "query": {"page": "index.html", "width": 400}})
-        last: dict[str, Any] = {}
-        self.assertEqual(json.loads(answer_to(asked, last))["numbers"]["rects"][1][2], 100)
+        talk = Talk()
+        self.assertEqual(json.loads(answer_to(asked, talk))["numbers"]["rects"][1][2], 100)
         # Nothing was written: nothing is read again.
         with self.assertNumQueries(0):
-            self.assertEqual(json.loads(answer_to(asked, last))["numbers"], {})
+            self.assertEqual(json.loads(answer_to(asked, talk))["numbers"], {})
 
         def save() -> None:
             file = SiteFile.objects.get(site=site, path="a.css")
@@ -109,9 +109,9 @@ class OtherConnections(TransactionTestCase):
         other = Thread(target=save)
         other.start()
         other.join()
-        self.assertEqual(json.loads(answer_to(asked, last))["numbers"]["rects"][1][2], 130)
+        self.assertEqual(json.loads(answer_to(asked, talk))["numbers"]["rects"][1][2], 130)
         Site.objects.get(pk=site.pk).delete()
-        self.assertEqual(json.loads(answer_to(asked, last))["error"], "There is no such site any more.")
+        self.assertEqual(json.loads(answer_to(asked, talk))["error"], "There is no such site any more.")
 
 
 class Handshakes(SimpleTestCase):

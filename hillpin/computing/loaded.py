@@ -1,0 +1,15 @@
+"""What a worker needs, loaded once in the process that workers are copies of."""
+
+from __future__ import annotations
+
+import os
+
+import django
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
+django.setup()
+
+from ..numbers import aids_api, api  # noqa: E402
+from ..plans import api as plans_api  # noqa: E402
+
+__all__ = ["aids_api", "api", "plans_api"]
