@@ -10,14 +10,21 @@ import socket
 import subprocess
 import sys
 import tempfile
+import threading
+import time
 from collections.abc import Iterable
 from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from .keeping import DataFolder
 
 ROOT = Path(__file__).resolve().parent.parent
 WEB = ROOT / "web"
 STATE = ROOT / ".pin-state"
 CHROMIUM = "/usr/bin/chromium"
 OLDEST_NODE = 20
+HOUR = 3600.0
 
 
 MUTATION_TOOL = "cosmic-ray==8.7.0"
@@ -112,12 +119,18 @@ def prepare_data() -> None:
     """The database with its tables, and the demo on the first start. Raises Stop where it is broken."""
     import django
     from django.core.management import call_command
-    from django.db import DatabaseError
+    from django.db import DatabaseError, connection
+    from django.db.migrations.executor import MigrationExecutor
 
+    from hillpin.keeping import DataFolder, daily_backup
     from hillpin.settings import DATA
 
     django.setup()
+    folder = DataFolder(DATA)
     try:
+        executor = MigrationExecutor(connection)
+        if folder.database.exists() and executor.loader.applied_migrations and executor.migration_plan(executor.loader.graph.leaf_nodes()):
+            say(f"The tables are about to change: the data as it is was kept in {daily_backup(folder, 'before-a-change')}")
         call_command("migrate", verbosity=0)
         call_command("load_demo")
     except DatabaseError as error:
@@ -128,16 +141,52 @@ def prepare_data() -> None:
 
 
 def check_port(port: int) -> None:
-    """Raises Stop where the port is in use."""
+    """Raises Stop where there is no such port, or it is in use."""
+    if not 1 <= port <= 65_535:
+        raise Stop(f"There is no port {port}: ports go from 1 to 65,535. The usual one is 8800.")
     with socket.socket(socket.AF_INET, socket.SOCK_STREAM) as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             probe.bind(("127.0.0.1", port))
+        except PermissionError as error:
+            raise Stop(f"Port {port} is for the system's own services. Take one above 1,023, as in ./pin start --port 8800.") from error
         except OSError as error:
             raise Stop(
                 f"Port {port} is in use, perhaps by Hill Pin itself: look at http://127.0.0.1:{port}/. "
                 f"Otherwise start on another one: ./pin start --port {port + 1}"
             ) from error
+
+
+def claim(path: Path) -> DataFolder:
+    """The data folder, for this process alone. Raises Stop where another has it, or its database is none of ours."""
+    from hillpin.keeping import DataError, DataFolder
+    from hillpin.keeping.commands import newer_than_this
+
+    folder = DataFolder(path)
+    try:
+        folder.take()
+        folder.look()
+    except DataError as error:
+        raise Stop(str(error)) from error
+    newer = newer_than_this(folder.database) if folder.database.exists() else ""
+    if newer:
+        raise Stop(newer)
+    return folder
+
+
+def keep_daily(folder: DataFolder) -> None:
+    """An automatic backup now, where one is due, and then every day: what goes wrong with one is said, and stops nothing."""
+    from hillpin.keeping import DataError, daily_backup
+
+    def keep() -> None:
+        while True:
+            try:
+                daily_backup(folder)
+            except DataError as error:
+                say(str(error))
+            time.sleep(HOUR)
+
+    threading.Thread(target=keep, name="backups", daemon=True).start()
 
 
 def start(words: list[str]) -> None:
@@ -155,8 +204,10 @@ def start(words: list[str]) -> None:
         (Path(arguments.data) / ".writable").touch()
     except OSError as error:
         raise Stop(f"The data folder {arguments.data} cannot be written to ({error.strerror}). Name another one with --data.") from error
+    folder = claim(Path(arguments.data).resolve())
     set_up_web()
     prepare_data()
+    keep_daily(folder)
     from .server import serve
 
     say(f"Hill Pin is at http://127.0.0.1:{arguments.port}/ (Ctrl+C stops it)")
@@ -203,6 +254,10 @@ def mutate(words: list[str]) -> None:
 def main() -> None:
     """Run one of the commands; a reason to stop is one line and exit 2."""
     command, words = sys.argv[1], sys.argv[2:]
+    if command in ("backup", "restore", "check-data"):
+        from hillpin.keeping.commands import run as keep
+
+        sys.exit(keep(command, words))
     try:
         {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate}[command](words)
     except Stop as reason:
