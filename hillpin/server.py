@@ -28,12 +28,15 @@ def make_server(host: str, port: int) -> uvicorn.Server:
 
 def serve(host: str, port: int) -> None:
     """Serve until the process is told to stop."""
+    from .origins import listeners
+
+    sockets = listeners(host, port)
     server = make_server(host, port)
     # Pages are large and live long, and a request makes many small objects that die at once: looking through the
     # pages for cycles at every request took as long as the request itself.
     gc.freeze()
     gc.set_threshold(50_000, 20, 50)
     try:
-        server.run()
+        server.run(sockets=sockets)
     finally:
         computing.end()

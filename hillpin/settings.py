@@ -24,12 +24,12 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 DEBUG = False
 # Only this machine is served: the server binds to loopback, and these names are the only ones it answers to.
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 INSTALLED_APPS = ["django.contrib.contenttypes", "hillpin.sites", "hillpin.numbers", "hillpin.plans", "hillpin.surveys"]
 MIDDLEWARE = [
+    "hillpin.guard.GuardMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "hillpin.guard.SameOriginMiddleware",
     "django.middleware.common.CommonMiddleware",
 ]
 ROOT_URLCONF = "hillpin.urls"
@@ -58,6 +58,7 @@ STATIC_URL = "/static/"
 WEB_DIST = ROOT / "web" / "dist"
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = True
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 DATA_UPLOAD_MAX_MEMORY_SIZE = 80 * 1024 * 1024
 DATA_UPLOAD_MAX_NUMBER_FILES = 1_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 80 * 1024 * 1024

@@ -22,6 +22,6 @@ def front_end(request: HttpRequest) -> HttpResponse:
 
 urlpatterns = [
     path("api/", api.urls),
-    path("preview/<int:site_id>/<path:file_path>", preview, name="preview"),
+    path("pages/<int:site_id>-<str:name>/<path:file_path>", preview, name="preview"),
     re_path(r"^(?:(?:sites|plans)/.*)?$", front_end),
 ]

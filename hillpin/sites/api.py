@@ -9,6 +9,7 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
+from ..origins import base_of
 from ..sites import store
 from .errors import Refused
 from .models import Pin, Site, SiteFile
@@ -75,10 +76,10 @@ def file_out(file: SiteFile) -> FileOut:
     )  # fmt: skip
 
 
-def site_out(site: Site) -> SiteOut:
+def site_out(request: HttpRequest, site: Site) -> SiteOut:
     """A site with its files and pins."""
     return SiteOut(
-        id=site.pk, name=site.name, is_demo=site.is_demo, runs_scripts=site.runs_scripts, updated_at=site.updated_at.isoformat(),
+        id=site.pk, name=site.name, is_demo=site.is_demo, runs_scripts=site.runs_scripts, pages=base_of(request, site), updated_at=site.updated_at.isoformat(),
         files=[file_out(file) for file in site.files.all()],
         pins=[PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()],
     )  # fmt: skip
@@ -106,7 +107,7 @@ def list_sites(request: HttpRequest) -> list[SiteSummary]:
 @router.post("", response={201: SiteOut, 422: ErrorOut})
 def make_site(request: HttpRequest, payload: NameIn) -> tuple[int, SiteOut]:
     """A new site from an empty page that is already right."""
-    return 201, site_out(store.new_site(payload.name))
+    return 201, site_out(request, store.new_site(payload.name))
 
 
 @router.post("/import", response={201: SiteOut, 422: ErrorOut})
@@ -124,13 +125,13 @@ def import_site(
     total = sum(file.size or 0 for file in files)
     if total > store.LARGEST_SITE:
         raise Refused(f"The files have more than {store.LARGEST_SITE // 1048576} MB together, which is the most for one site.")
-    return 201, site_out(store.import_files(name, [store.NewFile(p, f.read()) for p, f in zip(given, files, strict=True)]))
+    return 201, site_out(request, store.import_files(name, [store.NewFile(p, f.read()) for p, f in zip(given, files, strict=True)]))
 
 
 @router.get("/{site_id}", response={200: SiteOut, 404: ErrorOut})
 def read_site(request: HttpRequest, site_id: int) -> SiteOut:
     """One site."""
-    return site_out(get_object_or_404(Site, pk=site_id))
+    return site_out(request, get_object_or_404(Site, pk=site_id))
 
 
 @router.patch("/{site_id}", response={200: SiteOut, 404: ErrorOut, 422: ErrorOut})
@@ -139,7 +140,7 @@ def rename_site(request: HttpRequest, site_id: int, payload: NameIn) -> SiteOut:
     site = get_object_or_404(Site, pk=site_id)
     site.name = store.clean_name(payload.name)
     site.save()
-    return site_out(site)
+    return site_out(request, site)
 
 
 @router.put("/{site_id}/scripts", response={200: SiteOut, 404: ErrorOut})
@@ -148,7 +149,7 @@ def set_scripts(request: HttpRequest, site_id: int, payload: ScriptsIn) -> SiteO
     site = get_object_or_404(Site, pk=site_id)
     site.runs_scripts = payload.run
     site.save(update_fields=["runs_scripts"])
-    return site_out(site)
+    return site_out(request, site)
 
 
 @router.delete("/{site_id}", response={204: None, 404: ErrorOut})

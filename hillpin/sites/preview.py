@@ -7,6 +7,7 @@ and takes edits; it is removed from the document before anything is measured.
 
 from __future__ import annotations
 
+import hmac
 import re
 import secrets
 from pathlib import Path
@@ -15,31 +16,35 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_GET
 
-from .models import SiteFile
+from ..origins import name_of, own_origin, serves_pages
+from .models import Site, SiteFile
 from .paths import is_page, media_type
 
 FRAME_SCRIPT = (Path(__file__).parent / "frame.js").read_text()
 _HEAD = re.compile(rb"<head\b[^>]*>", re.IGNORECASE)
 
 
-def policy(request: HttpRequest, site_id: int, nonce: str, runs_scripts: bool = False) -> str:
+def policy(request: HttpRequest, nonce: str, runs_scripts: bool = False) -> str:
     """What a page under work may load: files of its own site, and nothing else. Its scripts run only where the site says so;
     even then they have an opaque origin, and reach neither the API nor any other server.
     """
-    own = f"{request.scheme}://{request.get_host()}/preview/{site_id}/"
+    own = request.build_absolute_uri(request.path[: request.path.index("/", len("/pages/")) + 1])
     scripts = f"{own} 'unsafe-inline'" if runs_scripts else f"'nonce-{nonce}'"
     return (
         f"sandbox allow-scripts; default-src 'none'; script-src {scripts}; style-src {own} 'unsafe-inline'; "
         f"img-src {own} data:; font-src {own} data:; media-src {own}; connect-src 'none'; form-action 'none'; "
-        "base-uri 'none'; frame-ancestors 'self'"
+        f"base-uri 'none'; webrtc 'block'; frame-ancestors {own_origin(request)}"
     )
 
 
 @require_GET
-def preview(request: HttpRequest, site_id: int, file_path: str) -> HttpResponse:
+def preview(request: HttpRequest, site_id: int, name: str, file_path: str) -> HttpResponse:
     """A file of a site for a frame; pages get the frame's script put in."""
     try:
-        file = get_object_or_404(SiteFile.objects.select_related("site"), site_id=site_id, path=file_path)
+        site = get_object_or_404(Site, pk=site_id)
+        if not serves_pages(request) or not hmac.compare_digest(name, name_of(site)):
+            raise Http404
+        file = get_object_or_404(SiteFile, site=site, path=file_path)
     except Http404:
         return HttpResponse(f"There is no file {file_path} in this site.", status=404, content_type="text/plain; charset=utf-8")
     content = bytes(file.content)
@@ -47,12 +52,13 @@ def preview(request: HttpRequest, site_id: int, file_path: str) -> HttpResponse:
     if is_page(file_path):
         content = with_script(content, nonce)
     response = HttpResponse(content, content_type=_content_type(file_path))
-    response.headers["Content-Security-Policy"] = policy(request, site_id, nonce, file.site.runs_scripts)
+    response.headers["Content-Security-Policy"] = policy(request, nonce, site.runs_scripts)
     # Each change of a sheet would fetch its fonts and pictures anew; texts are always the newest.
     is_kept = media_type(file_path).startswith(("font/", "image/"))
     response.headers["Cache-Control"] = "private, max-age=20" if is_kept else "no-store"
-    # Fonts are fetched with CORS by a frame of an opaque origin; they carry nothing that is not the page's own.
-    response.headers["Access-Control-Allow-Origin"] = "*"
+    if media_type(file_path).startswith("font/"):
+        # Fonts are fetched with CORS, and the frame's origin is an opaque one.
+        response.headers["Access-Control-Allow-Origin"] = "null"
     return response
 
 

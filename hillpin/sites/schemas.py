@@ -31,6 +31,8 @@ class SiteOut(Schema):
     name: str
     is_demo: bool
     runs_scripts: bool
+    pages: str
+    """The address below which its files are shown, in frames: of another origin than the application's."""
     updated_at: str
     files: list[FileOut]
     pins: list[PinOut]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-import socket
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
@@ -11,6 +10,7 @@ from typing import Any, ClassVar
 from django.db import connections
 from django.test import LiveServerTestCase
 from django.test.testcases import LiveServerThread
+from hillpin.origins import listeners
 from hillpin.server import make_server
 from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
@@ -28,11 +28,11 @@ class ServerThread(LiveServerThread):
 
     def run(self) -> None:
         try:
-            listener = socket.create_server((self.host, 0))
-            self.port = listener.getsockname()[1]
+            sockets = listeners(self.host, 0)
+            self.port = sockets[0].getsockname()[1]
             self.server = make_server(self.host, self.port)
             self.is_ready.set()
-            self.server.run(sockets=[listener])
+            self.server.run(sockets=sockets)
         except Exception as error:
             self.error = error
             self.is_ready.set()

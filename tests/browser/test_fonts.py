@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from unittest import mock
 
+from hillpin import computing
 from hillpin.core.fonts import system
 from hillpin.core.fonts.face import Face
 from hillpin.sites.models import SiteFile
@@ -46,6 +47,8 @@ class OnlyInTheBrowser(InterfaceCase):
         super().setUp()
         patched = mock.patch.object(system, "find_family", without)
         patched.start()
+        # What is patched here is not so in another process.
+        computing.end()
         self.addCleanup(patched.stop)
         for path, text in (("index.html", PAGE), ("style.css", STYLE)):
             SiteFile.objects.filter(site=self.site, path=path).update(content=text.encode())

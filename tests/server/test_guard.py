@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import json
 
+from django.conf import settings
 from django.test import TestCase
+from hillpin.origins import name_of
 from hillpin.sites.preview import with_script
 from hillpin.sites.store import NewFile, add_site
 
@@ -16,6 +18,10 @@ class Guard(TestCase):
         self.site = add_site(
             "Orra", [NewFile("index.html", PAGE), NewFile("a.css", b"p{}"), NewFile("fonts/x.woff2", b"wOF2")]
         )
+
+    @property
+    def pages(self) -> str:
+        return f"/pages/{self.site.pk}-{name_of(self.site)}/"
 
     def test_the_api_refuses_other_origins(self) -> None:
         for headers in (
@@ -41,7 +47,7 @@ class Guard(TestCase):
         self.assertEqual(self.client.get("/api/sites", HTTP_HOST="evil.example").status_code, 400)
 
     def test_previews_are_sandboxed_without_their_own_origin(self) -> None:
-        answer = self.client.get(f"/preview/{self.site.pk}/index.html")
+        answer = self.client.get(f"{self.pages}index.html")
         policy = answer.headers["Content-Security-Policy"]
         self.assertIn("sandbox allow-scripts;", policy)
         self.assertNotIn("allow-same-origin", policy)
@@ -49,7 +55,8 @@ class Guard(TestCase):
             "default-src 'none'",
             "connect-src 'none'",
             "form-action 'none'",
-            "frame-ancestors 'self'",
+            "webrtc 'block'",
+            "frame-ancestors http://testserver",
         ):
             self.assertIn(part, policy)
         nonce = policy.split("'nonce-")[1].split("'")[0]
@@ -57,24 +64,48 @@ class Guard(TestCase):
 
     def test_each_preview_has_a_nonce_of_its_own(self) -> None:
         first, second = (
-            self.client.get(f"/preview/{self.site.pk}/index.html").headers["Content-Security-Policy"]
+            self.client.get(f"{self.pages}index.html").headers["Content-Security-Policy"]
             for _ in range(2)
         )
         self.assertNotEqual(first, second)
 
     def test_pictures_come_from_the_site_only(self) -> None:
-        policy = self.client.get(f"/preview/{self.site.pk}/index.html").headers["Content-Security-Policy"]
-        self.assertIn(f"img-src http://testserver/preview/{self.site.pk}/ data:;", policy)
+        policy = self.client.get(f"{self.pages}index.html").headers["Content-Security-Policy"]
+        self.assertIn(f"img-src http://testserver{self.pages} data:;", policy)
 
     def test_fonts_may_be_read_by_the_frame(self) -> None:
-        answer = self.client.get(f"/preview/{self.site.pk}/fonts/x.woff2")
+        answer = self.client.get(f"{self.pages}fonts/x.woff2")
         self.assertEqual(
             (answer.headers["Content-Type"], answer.headers["Access-Control-Allow-Origin"]),
-            ("font/woff2", "*"),
+            ("font/woff2", "null"),
         )
 
+    def test_nothing_else_may_be_read_by_other_origins(self) -> None:
+        for path in (f"{self.pages}index.html", f"{self.pages}a.css", "/api/sites", "/", "/none"):
+            self.assertNotIn("Access-Control-Allow-Origin", self.client.get(path).headers, path)
+
+    def test_names_that_are_guessed_show_nothing(self) -> None:
+        other = add_site("Vey", [NewFile("index.html", PAGE)])
+        for name in ("", "x", "0" * 40, name_of(other), name_of(self.site)[:-1]):
+            self.assertEqual(self.client.get(f"/pages/{self.site.pk}-{name}/index.html").status_code, 404, name)
+
+    def test_every_answer_says_what_it_may_be_used_for(self) -> None:
+        """Files of the interface and errors, too."""
+        wanted = ("Content-Security-Policy", "Cross-Origin-Resource-Policy", "Permissions-Policy", "X-DNS-Prefetch-Control", "X-Content-Type-Options", "Referrer-Policy")
+        script = next((settings.WEB_DIST / "assets").glob("*.js")).name
+        for path in ("/", f"/assets/{script}", "/none", "/api/sites", "/api/sites/99999", "/api/none", f"{self.pages}index.html", f"{self.pages}none", "/pages/1-x/y"):
+            answer = self.client.get(path)
+            self.assertEqual([name for name in wanted if name not in answer.headers], [], (path, answer.status_code))
+        self.assertNotIn("unsafe-inline", self.client.get("/").headers["Content-Security-Policy"].split("script-src")[1].split(";")[0])
+        self.assertEqual(self.client.get("/").headers["Cross-Origin-Embedder-Policy"], "require-corp")
+
+    def test_names_of_other_hosts_get_nothing_at_all(self) -> None:
+        for path in ("/", "/api/sites", f"{self.pages}index.html"):
+            answer = self.client.get(path, HTTP_HOST="127.0.0.1.elsewhere.example")
+            self.assertEqual((answer.status_code, answer.content), (400, b"This name is not one of Hill Pin's."), path)
+
     def test_a_missing_file_is_named(self) -> None:
-        answer = self.client.get(f"/preview/{self.site.pk}/none.css")
+        answer = self.client.get(f"{self.pages}none.css")
         self.assertEqual(
             (answer.status_code, answer.content), (404, b"There is no file none.css in this site.")
         )

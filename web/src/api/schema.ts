@@ -1102,6 +1102,8 @@ export interface components {
             is_demo: boolean;
             /** Runs Scripts */
             runs_scripts: boolean;
+            /** Pages */
+            pages: string;
             /** Updated At */
             updated_at: string;
             /** Files */

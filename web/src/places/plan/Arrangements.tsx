@@ -31,7 +31,8 @@ const Panel = styled.section`
 type Shows = "side by side" | "only this one";
 
 interface Props {
-  siteId: number;
+  /** The address below which the site's files are. */
+  pages: string;
   plan: Plan;
   work: Work | undefined;
   number: number;
@@ -44,7 +45,7 @@ interface Props {
 }
 
 /** All arrangements side by side at one scale, narrowest first; the one at hand is edited below. */
-export function Arrangements({ siteId, plan, work, number, selected, pictures, onChoose, onSelect, onChange, onPropose }: Props) {
+export function Arrangements({ pages, plan, work, number, selected, pictures, onChoose, onSelect, onChange, onPropose }: Props) {
   const ref = useRef<HTMLElement>(null);
   const room = useRoom(ref, 640) - 28;
   const [shows, setShows] = useState<Shows>("side by side");
@@ -83,7 +84,7 @@ export function Arrangements({ siteId, plan, work, number, selected, pictures, o
             {one.drawing ? (
               <div className="frame">
                 <Wireframe
-                  drawing={one.drawing} scale={scale} selected={selected} picture={plan.arrangements[index]?.drawing ? `/preview/${siteId}/${plan.arrangements[index]?.drawing ?? ""}` : null}
+                  drawing={one.drawing} scale={scale} selected={selected} picture={plan.arrangements[index]?.drawing ? `${pages}${plan.arrangements[index]?.drawing ?? ""}` : null}
                   label={`Wireframe of ${one.name}, ${px(one.drawing.width)} wide: ${one.drawing.boxes.map((box) => box.name).join(", ")}`}
                   onSelect={(box) => { onChoose(index); onSelect(box); }}
                 />

@@ -96,7 +96,7 @@ function PlanWork({ site, kept, past }: { site: Site; kept: KeptPlan; past: Plan
         <Button isDisabled={!work.canRedo} onPress={work.redo}>Redo</Button>
         <SaveState work={work} />
       </Header>
-      <ColumnsStrip plan={plan} number={number} worked={worked} drawing={arrangement?.drawing ? `/preview/${site.id}/${arrangement.drawing}` : null} onChoose={setChosen} />
+      <ColumnsStrip plan={plan} number={number} worked={worked} drawing={arrangement?.drawing ? `${site.pages}${arrangement.drawing}` : null} onChoose={setChosen} />
       <main className="work">
         <svg className="defs" aria-hidden="true"><Hatching /></svg>
         <Notes planId={kept.id} />
@@ -112,7 +112,7 @@ function PlanWork({ site, kept, past }: { site: Site; kept: KeptPlan; past: Plan
         </div>
         <div className="middle">
           <Arrangements
-            siteId={site.id} plan={plan} work={answer} number={number} selected={box?.id ?? null} pictures={pictures}
+            pages={site.pages} plan={plan} work={answer} number={number} selected={box?.id ?? null} pictures={pictures}
             onChoose={setChosen} onSelect={(id) => { setSelected(id); setSide("Box"); }} onChange={change} onPropose={propose}
           />
           {arrangement && <RowsPanel plan={plan} arrangement={arrangement} number={number} worked={worked} selected={box?.id ?? null} onSelect={(id) => { setSelected(id); setSide("Box"); }} onChange={change} onAdd={add} />}

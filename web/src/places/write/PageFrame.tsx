@@ -48,6 +48,8 @@ export interface FrameReport {
 
 interface Props {
   siteId: number;
+  /** The address below which the site's files are shown: of an origin of its own. */
+  pages: string;
   page: string;
   width: number;
   height: number;
@@ -89,7 +91,7 @@ interface FrameMessage {
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export const PageFrame = memo(function PageFrame(props: Props) {
-  const { siteId, page, width, height, texts, selected, reveal, onHeight, held, drafts, overlays } = props;
+  const { siteId, pages, page, width, height, texts, selected, reveal, onHeight, held, drafts, overlays } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const sent = useRef<{ html: string; sheets: ReadonlyMap<string, string>; version: number } | null>(null);
@@ -152,13 +154,13 @@ export const PageFrame = memo(function PageFrame(props: Props) {
       const kind = before !== null && before.html !== html ? "render" : "restyle";
       // A keystroke in a sheet sends that sheet; the frame keeps the others.
       const changed = [...sheets].filter(([path, text]) => kind === "render" || before?.sheets.get(path) !== text);
-      frame.current?.contentWindow?.postMessage({ pin: true, kind, html: kind === "render" ? html : undefined, sheets: Object.fromEntries(changed), base: `/preview/${siteId}/`, version }, "*");
+      frame.current?.contentWindow?.postMessage({ pin: true, kind, html: kind === "render" ? html : undefined, sheets: Object.fromEntries(changed), base: pages, version }, "*");
       sent.current = { html, sheets, version };
     };
     post();
     // After the editor has drawn the change, and after the numbers are asked for: they take longer.
     return texts.subscribeAtOnce(() => queueMicrotask(post));
-  }, [texts, isReady, siteId, page]);
+  }, [texts, isReady, pages, page]);
 
   // The frame brings the box into its viewport; where that is higher than the room, the room scrolls to it.
   const revealing = useRef({ reveal: 0, until: 0 });
@@ -195,7 +197,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
       <span className="end" style={{ top: height * scale + 2 * EDGE + BAR }} />
       <div className="sheet" style={{ left, width: width * scale + 2, height: height * scale + 2 }}>
         <iframe
-          ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`/preview/${siteId}/${page.split("/").map(encodeURIComponent).join("/")}`}
+          ref={frame} title={`${page} at ${width} wide`} sandbox="allow-scripts" src={`${pages}${page.split("/").map(encodeURIComponent).join("/")}`}
           style={{ width, height, transform: scale < 1 ? `scale(${scale})` : undefined, transformOrigin: "0 0" }}
         />
         {report && (overlays.length > 0 || rect) && (

@@ -100,7 +100,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
         />
         <div className="page">
           <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
+            key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
             onHeight={setHeight} onReport={onReport} onSelect={showInSource}
             fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
           />

@@ -1,0 +1,197 @@
+"""What a hostile page tries, with its scripts let run, in the real browser: none of it gets anywhere."""
+
+from __future__ import annotations
+
+import socket
+import threading
+from typing import Any
+
+from django.conf import settings
+from hillpin.sites.models import Site
+from hillpin.sites.store import NewFile, add_site
+
+from .base import InterfaceCase
+
+TRY = """
+<!DOCTYPE html><title>Hostile</title><p id=p>hostile</p>
+<script>
+  const tried = {};
+  const attempt = (name, what) => { try { const got = what(); Promise.resolve(got).then(value => tried[name] = ['got', String(value)], error => tried[name] = ['refused', String(error)]); } catch (error) { tried[name] = ['refused', String(error)]; } };
+  window.tried = tried; window.attempt = attempt;
+</script>
+"""
+
+REFUSED: dict[str, str] = {
+    "read the list of sites": "fetch('OWN/api/sites').then(r => r.text())",
+    "read it without looking": "fetch('OWN/api/sites', {mode: 'no-cors'}).then(r => r.text().then(t => { if (!t) throw new Error('opaque'); return t; }))",
+    "save a file": "fetch('OWN/api/sites/1/file', {method: 'PUT', body: '{}'}).then(r => r.text())",
+    "remove a site": "fetch('OWN/api/sites/1', {method: 'DELETE'}).then(r => r.text())",
+    "ask by an old way": "new Promise((yes, no) => { const x = new XMLHttpRequest(); x.onload = () => yes(x.responseText); x.onerror = () => no('error'); x.open('GET', 'OWN/api/sites'); x.send(); })",
+    "read its own source": "fetch(location.href).then(r => r.text())",
+    "open a line": "new Promise((yes, no) => { const s = new WebSocket('OWN/api/line'.replace('http', 'ws')); s.onopen = () => yes('open'); s.onerror = () => no('error'); })",
+    "listen to events": "new Promise((yes, no) => { const s = new EventSource('OWN/api/sites'); s.onopen = () => yes('open'); s.onerror = () => no('error'); })",
+    "read the application's document": "parent.document.title",
+    "read the application's storage": "parent.localStorage.length",
+    "read the application's address": "parent.location.href",
+    "run in the application": "parent.eval('1')",
+    "keep something": "localStorage.setItem('a', 'b')",
+    "keep something for now": "sessionStorage.setItem('a', 'b')",
+    "keep a database": "new Promise((yes, no) => { const r = indexedDB.open('a'); r.onsuccess = () => yes('open'); r.onerror = () => no('error'); })",
+    "keep files": "caches.open('a')",
+    "set a cookie": "(() => { document.cookie = 'a=b'; if (!document.cookie) throw new Error('none'); return document.cookie; })()",
+    "stay as a service": "navigator.serviceWorker.register('x.js')",
+    "go on top": "(() => { top.location = 'OTHER/top'; })().x",
+    "go on top by an address": "top.location.assign('OTHER/top')",
+    "ask a person": "(() => { const said = confirm('x'); if (!said) throw new Error('closed'); return said; })()",
+    "make a person type": "(() => { const said = prompt('x', 'y'); if (said === null) throw new Error('closed'); return said; })()",
+    "open a window": "(() => { const w = open('OTHER/window'); if (!w) throw new Error('closed'); return w; })()",
+    "fill the screen": "document.documentElement.requestFullscreen()",
+    "hold the pointer": "new Promise((yes, no) => { document.onpointerlockchange = () => yes('locked'); document.onpointerlockerror = () => no('error'); document.body.requestPointerLock()?.then(yes, no); })",
+    "hear": "navigator.mediaDevices.getUserMedia({audio: true})",
+    "see": "navigator.mediaDevices.getUserMedia({video: true})",
+    "see the screen": "navigator.mediaDevices.getDisplayMedia()",
+    "know the place": "new Promise((yes, no) => navigator.geolocation.getCurrentPosition(yes, error => no(error.message)))",
+    "read what was copied": "navigator.clipboard.readText()",
+    "copy": "navigator.clipboard.writeText('x')",
+    "tell by a notice": "Notification.requestPermission().then(said => { if (said !== 'granted') throw new Error(said); return said; })",
+    "ask for a port": "navigator.serial.requestPort()",
+    "ask for a plug": "navigator.usb.requestDevice({filters: []})",
+    "ask for a device": "navigator.hid.requestDevice({filters: []})",
+    "ask for a radio": "navigator.bluetooth.requestDevice({acceptAllDevices: true})",
+    "keep the screen on": "navigator.wakeLock.request('screen')",
+    "make music": "navigator.requestMIDIAccess()",
+    "take money": "new PaymentRequest([{supportedMethods: 'x'}], {total: {label: 'x', amount: {currency: 'EUR', value: '1'}}}).show()",
+    "share": "navigator.share({text: 'x'})",
+    "list the fonts": "queryLocalFonts()",
+    "hold a credential": "navigator.credentials.get({password: true}).then(found => { if (!found) throw new Error('none'); return found; })",
+    "load a script from elsewhere": "new Promise((yes, no) => { const s = document.createElement('script'); s.src = 'OTHER/s.js'; s.onload = () => yes('ran'); s.onerror = () => no('error'); document.head.append(s); })",
+    "load a module from elsewhere": "import('OTHER/m.js')",
+    "work beside": "new Promise((yes, no) => { const w = new Worker('OTHER/w.js'); w.onmessage = yes; w.onerror = () => no('error'); })",
+    "work beside on words": "new Promise((yes, no) => { const w = new Worker(URL.createObjectURL(new Blob(['postMessage(1)']))); w.onmessage = () => yes('works'); w.onerror = () => no('error'); })",
+    "tell by a beacon": "(() => { navigator.sendBeacon('OTHER/beacon', 'x'); throw new Error('seen by who listens'); })()",
+    "connect to others": "new RTCPeerConnection({iceServers: [{urls: 'stun:OTHERHOST'}]}).createOffer({offerToReceiveAudio: true}).then(() => new Promise((yes, no) => { const c = new RTCPeerConnection({iceServers: [{urls: 'stun:OTHERHOST'}]}); c.createDataChannel('x'); c.onicecandidate = event => event.candidate ? yes(event.candidate.candidate) : no('none'); c.createOffer().then(offer => c.setLocalDescription(offer)); }))",
+    "connect to others by an older name": "new webkitRTCPeerConnection({}).createOffer()",
+    "connect to others from a frame inside": "(() => { const f = document.createElement('iframe'); document.body.append(f); return new f.contentWindow.RTCPeerConnection({}); })()",
+    "connect to others from an object inside": "(() => { const f = document.createElement('object'); f.data = 'about:blank'; document.body.append(f); return new f.contentWindow.RTCPeerConnection({}); })()",
+    "take what was taken away": "(() => { delete window.RTCPeerConnection; window.RTCPeerConnection = 1; return new RTCPeerConnection({}); })()",
+}
+"""Each must be refused; ``OWN`` is the application's origin, ``OTHER`` a listener that must hear nothing."""
+
+HEARD_NOTHING: tuple[str, ...] = (
+    "<img src='OTHER/picture'>",
+    "<link rel=stylesheet href='OTHER/sheet.css'>",
+    "<link rel=dns-prefetch href='OTHER'>",
+    "<link rel=prefetch href='OTHER/prefetch'>",
+    "<link rel=preload as=image href='OTHER/preload'>",
+    "<link rel=modulepreload href='OTHER/module.js'>",
+    "<link rel=icon href='OTHER/icon'>",
+    "<link rel=manifest href='OTHER/manifest'>",
+    "<style>@import 'OTHER/import.css'; p { background: url(OTHER/background); cursor: url(OTHER/cursor), auto } @font-face { font-family: x; src: url(OTHER/font) } p { font-family: x }</style>",
+    "<iframe src='OTHER/frame'></iframe>",
+    "<object data='OTHER/object'></object><embed src='OTHER/embed'>",
+    "<video src='OTHER/video' poster='OTHER/poster' autoplay></video><audio src='OTHER/audio' autoplay></audio>",
+    "<svg><image href='OTHER/svg-image' /><use href='OTHER/svg-use#a' /></svg>",
+    "<base href='OTHER/'><img src='from-base'>",
+    "<meta http-equiv=refresh content='0;url=OTHER/refresh'>",
+    "<form action='OTHER/form' id=f><button>x</button></form><script>document.getElementById('f').submit()</script>",
+    "<a href='OTHER/link' id=a>x</a><script>document.getElementById('a').click()</script>",
+    "<a href='OTHER/ping-link' ping='OTHER/ping' target=_blank id=b>x</a><script>document.getElementById('b').click()</script>",
+    "<a href='OTHER/download' download id=c>x</a><script>document.getElementById('c').click()</script>",
+    "<script>location = 'OTHER/location'</script>",
+    "<script>location.replace('OTHER/replace')</script>",
+    "<script>parent.frames[0].location = 'OTHER/sibling'</script>",
+    "<script>new Image().src = 'OTHER/beacon-picture'; navigator.sendBeacon('OTHER/beacon', 'x')</script>",
+    "<script>window.open('OTHER/open'); window.open('OTHER/open-self', '_self'); window.open('OTHER/open-top', '_top')</script>",
+)
+
+
+class Listener:
+    """Somebody elsewhere, who notes the first line of whatever reaches them."""
+
+    def __init__(self) -> None:
+        self.heard: list[str] = []
+        self.socket = socket.create_server(("127.0.0.1", 0))
+        self.origin = f"http://127.0.0.1:{self.socket.getsockname()[1]}"
+        threading.Thread(target=self._listen, daemon=True).start()
+
+    def _listen(self) -> None:
+        while True:
+            try:
+                caller, _ = self.socket.accept()
+            except OSError:
+                return
+            with caller:
+                self.heard.append(caller.recv(200).decode("latin-1").split("\r\n")[0])
+
+    def close(self) -> None:
+        self.socket.close()
+
+
+class Escapes(InterfaceCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.listener = Listener()
+        self.addCleanup(self.listener.close)
+
+    def put(self, page: str) -> Any:
+        """Open a hostile page in Write, its scripts let run, and give its frame when it has begun."""
+        site = add_site("Hostile", [NewFile("index.html", page.replace("OTHERHOST", self.listener.origin[7:]).replace("OTHER", self.listener.origin).encode())])
+        Site.objects.filter(pk=site.pk).update(runs_scripts=True)
+        self.open(f"/sites/{site.pk}/write")
+        self.page.locator("iframe").wait_for()
+        return self.frame()
+
+    def test_what_scripts_try(self) -> None:
+        frame = self.put(TRY)
+        frame.locator("#p").wait_for()
+        inner = self.page.frames[1]
+        for name, what in REFUSED.items():
+            words = what.replace("OTHERHOST", self.listener.origin[7:]).replace("OTHER", self.listener.origin).replace("OWN", self.live_server_url)
+            inner.evaluate("([name, what]) => attempt(name, () => eval(what))", [name, words])
+        inner.wait_for_function(f"() => Object.keys(tried).length === {len(REFUSED)}")
+        tried = inner.evaluate("() => tried")
+        self.assertEqual({name: said for name, said in tried.items() if said[0] != "refused"}, {})
+        self.assertEqual(self.listener.heard, [])
+        self.assertIn("/write", self.page.url)
+
+    def test_what_markup_tries(self) -> None:
+        for markup in HEARD_NOTHING:
+            with self.subTest(markup):
+                self.put(f"<!DOCTYPE html><title>x</title><p id=p>hostile</p>{markup}")
+                # The frame's own picture, asked for after all of that, is there: so everything before has had its turn.
+                self.page.get_by_label("Source of index.html").wait_for()
+                self.page.evaluate("() => new Promise(done => requestIdleCallback(done))")
+                self.assertEqual(self.listener.heard, [])
+                self.assertIn("/write", self.page.url)
+
+    def test_other_websites(self) -> None:
+        """A page of another origin in the same browser: it frames, reads and writes nothing."""
+        self.open("/")
+        other = self.context.new_page()
+        other.route("http://elsewhere.example/", lambda route: route.fulfill(content_type="text/html", body="<p>elsewhere</p>"))
+        other.goto("http://elsewhere.example/")
+        own = self.live_server_url
+        for what in (
+            f"fetch('{own}/api/sites').then(r => r.text())",
+            f"fetch('{own}/api/sites', {{method: 'POST', headers: {{'Content-Type': 'text/plain'}}, body: '{{}}'}}).then(r => r.text())",
+            f"new Promise((yes, no) => {{ const s = new WebSocket('{own}/api/line'.replace('http', 'ws')); s.onopen = () => yes('open'); s.onclose = () => no('closed'); }})",
+            f"new Promise((yes, no) => {{ const i = new Image(); i.onload = () => yes('seen'); i.onerror = () => no('error'); i.src = '{own}/favicon.svg'; }})",
+            f"new Promise((yes, no) => {{ const s = document.createElement('script'); s.onload = () => yes('ran'); s.onerror = () => no('error'); s.src = '{own}/api/sites'; document.head.append(s); }})",
+        ):
+            said = other.evaluate("what => eval(what).then(got => 'got ' + got, error => 'refused')", what)
+            self.assertEqual(said, "refused", what)
+        framed = other.evaluate(f"() => new Promise(done => {{ const f = document.createElement('iframe'); f.onload = () => {{ try {{ done(f.contentDocument === null ? 'closed' : 'open'); }} catch {{ done('closed'); }} }}; f.src = '{own}/'; document.body.append(f); }})")
+        self.assertEqual(framed, "closed")
+        self.assertTrue(all(one.url == "chrome-error://chromewebdata/" for one in other.frames[1:]))
+
+    def test_pages_are_of_another_origin_than_the_application(self) -> None:
+        self.open_write()
+        address = self.page.locator("iframe").get_attribute("src") or ""
+        self.assertNotEqual(address.split("/pages/")[0], self.live_server_url)
+        pages = address.split("/pages/")[0]
+        inner = self.page.frames[1]
+        self.assertEqual(inner.evaluate("self.origin"), "null")
+        # Neither port serves what is the other's.
+        self.assertEqual(self.context.request.get(f"{pages}/api/sites").status, 404)
+        self.assertEqual(self.context.request.get(f"{self.live_server_url}/pages/{address.split('/pages/')[1]}").status, 404)
+        self.assertTrue(settings.SECRET_KEY)
