@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import os
 import re
+import sqlite3
 import subprocess
 import tempfile
 import unittest
+from contextlib import closing
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -44,17 +47,19 @@ class Shown(unittest.TestCase):
             folder = Path(name)
             (folder / "page.html").write_text(PAGE)
             (folder / "index.html").write_text(PAGE)
+            with closing(sqlite3.connect(folder / "hillpin.sqlite3")) as data:
+                data.executescript("CREATE TABLE sites_sitefile (id, path, content, revision, updated_at); CREATE TABLE sites_revision (id, file_id, number, content, saved_at);")
             (folder / "truth.json").write_text('{"browser": "by hand", "runs": []}')
             for command, file in commands().items():
                 words = command.replace('"', "").split()
                 if words[1] in NOT_HERE:
                     continue
-                places = {"page.html": str(folder / "page.html"), "DIR": name, "../shared/cases": name}
+                places = {"page.html": str(folder / "page.html"), "kept.zip": str(folder / "kept.zip"), "DIR": name, "../shared/cases": name}
                 ran += 1
                 with self.subTest(command, file=file):
                     told = subprocess.run(
                         [str(ROOT / "pin"), words[1], *(places.get(word, word) for word in words[2:])],
-                        cwd=ROOT, capture_output=True, text=True, check=False,
+                        cwd=ROOT, env={**os.environ, "HILLPIN_DATA": name}, capture_output=True, text=True, check=False,
                     )  # fmt: skip
                     self.assertEqual(told.returncode, 0, told.stderr[-400:])
         self.assertGreaterEqual(ran, 5)
