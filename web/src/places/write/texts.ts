@@ -1,5 +1,6 @@
 /** The texts of a site's files in this window: edited here, saved by themselves, never over a newer state. */
 import { ask, type Clash, client, sentence } from "../../api/client";
+import { dropUnsaved, keepUnsaved, unsavedOf } from "./unsaved";
 
 export interface TextFile {
   path: string;
@@ -72,7 +73,23 @@ export class Texts {
   /** Load the newest state of files that are not loaded yet. */
   async load(paths: string[]): Promise<void> {
     const wanted = paths.filter((path) => !this.snapshotNow.files.has(path));
-    await Promise.all(wanted.map((path) => this.reload(path)));
+    await Promise.all(wanted.map(async (path) => {
+      await this.reload(path);
+      this.takeUpUnsaved(path);
+    }));
+  }
+
+  /** Go on with what could not be saved when a window was closed: saved now, or a clash where the file was saved elsewhere since. */
+  private takeUpUnsaved(path: string): void {
+    const kept = unsavedOf(this.site, path);
+    const file = this.snapshotNow.files.get(path);
+    if (!kept || !file) return;
+    if (kept.text === file.text) dropUnsaved(this.site, path);
+    else if (kept.revision === file.revision) this.apply(path, kept.text);
+    else {
+      const clash: Clash = { detail: `${path} was saved elsewhere since, and what you wrote here could not be saved then. Nothing was overwritten.`, revision: file.revision, text: file.text };
+      this.put({ ...file, text: kept.text, outside: file.outside + 1, state: "clash", clash }, true);
+    }
   }
 
   edit(path: string, text: string): void {
@@ -96,6 +113,7 @@ export class Texts {
     const file = this.snapshotNow.files.get(path);
     if (!file?.clash) return;
     if (keep === "theirs") {
+      dropUnsaved(this.site, path);
       this.put({ ...file, text: file.clash.text, savedText: file.clash.text, revision: file.clash.revision, state: "saved", clash: undefined, outside: file.outside + 1 }, true);
       return;
     }
@@ -131,10 +149,12 @@ export class Texts {
       const more = now.text !== text;
       this.put({ ...now, savedText: text, revision: answer.data.revision, savedAt: new Date(answer.data.saved_at), state: more ? "unsaved" : "saved", message: undefined }, false);
       this.tell({ kind: "saved", path, revision: answer.data.revision });
+      dropUnsaved(this.site, path);
       if (more) void this.save(path);
     } else if (answer?.response.status === 409) {
       this.put({ ...now, state: "clash", clash: answer.error as Clash }, false);
     } else {
+      keepUnsaved(this.site, path, { text: now.text, revision: now.revision });
       this.put({ ...now, state: "failed", message: sentence(answer?.error) }, false);
       this.timers.set(path, window.setTimeout(() => void this.save(path), 5000));
     }
@@ -142,7 +162,9 @@ export class Texts {
 
   private readonly flush = () => {
     for (const file of this.snapshotNow.files.values()) {
-      if (file.text === file.savedText || file.state === "clash" || file.state === "saving") continue;
+      if (file.text === file.savedText) continue;
+      keepUnsaved(this.site, file.path, { text: file.text, revision: file.revision });
+      if (file.state === "clash" || file.state === "saving") continue;
       const body = JSON.stringify({ path: file.path, text: file.text, base_revision: file.revision });
       void fetch(`/api/sites/${this.site}/file`, { method: "PUT", body, headers: { "Content-Type": "application/json" }, keepalive: body.length < 60_000 });
     }

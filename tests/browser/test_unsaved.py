@@ -1,0 +1,53 @@
+"""What cannot be saved stays: in the editor, in the browser's own storage, and is sent when it can be."""
+
+from __future__ import annotations
+
+from hillpin.sites.models import SiteFile
+from hillpin.sites.store import save_file
+from playwright.sync_api import expect
+
+from .base import InterfaceCase
+
+
+class Unsaved(InterfaceCase):
+    def stored(self) -> str:
+        return bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode()
+
+    def kept(self) -> str:
+        """What stands in the browser's storage."""
+        found: str = self.page.evaluate("() => Object.entries(localStorage).filter(([key]) => key.startsWith('hillpin.unsaved')).map(([, value]) => value).join('')")
+        return found
+
+    def refuse_saves(self) -> None:
+        self.context.route("**/api/sites/*/file", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+
+    def test_a_text_is_sent_when_the_server_is_there_again(self) -> None:
+        self.open_write()
+        self.open_styles()
+        self.refuse_saves()
+        self.change("1080px", "500px")
+        expect(self.page.get_by_text("Not saved", exact=False).first).to_be_visible()
+        self.assertNotIn("500px", self.stored())
+        self.assertIn("max-width: 500px", self.kept())
+        self.page.reload()
+        self.open_styles()
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("500px")
+        self.context.unroute("**/api/sites/*/file")
+        self.until(lambda: "500px" in self.stored(), "the text is saved")
+        self.until(lambda: self.kept() == "", "nothing is kept any more")
+
+    def test_both_are_shown_where_the_file_was_saved_elsewhere_since(self) -> None:
+        self.open_write()
+        self.open_styles()
+        self.refuse_saves()
+        self.change("1080px", "500px")
+        expect(self.page.get_by_text("Not saved", exact=False).first).to_be_visible()
+        file = SiteFile.objects.get(site=self.site, path="style.css")
+        elsewhere = self.stored().replace("1080px", "700px")
+        save_file(self.site, "style.css", elsewhere.encode(), file.revision)
+        self.context.unroute("**/api/sites/*/file")
+        self.page.reload()
+        self.open_styles()
+        expect(self.page.get_by_text("could not be saved then", exact=False)).to_be_visible()
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("500px")
+        self.assertEqual(self.stored(), elsewhere)
