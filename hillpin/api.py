@@ -51,6 +51,12 @@ def on_plan_clash(request: HttpRequest, error: PlanClash) -> HttpResponse:
     return api.create_response(request, {"detail": str(error)}, status=409)
 
 
+@api.exception_handler(OverflowError)
+def on_overflow(request: HttpRequest, error: OverflowError) -> HttpResponse:
+    """A number in an address that no site, plan or state can have: SQLite counts no further than 2⁶³."""
+    return api.create_response(request, {"detail": "There is nothing under a number as large as that."}, status=404)
+
+
 @api.exception_handler(ValidationError)
 def on_invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
     """A body that does not have the right shape: its first fault, with its place."""

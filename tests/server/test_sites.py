@@ -26,6 +26,13 @@ def zipped(files: dict[str, bytes]) -> bytes:
     return result.getvalue()
 
 
+class Addresses(TestCase):
+    def test_numbers_that_nothing_can_have(self) -> None:
+        for number in (2**63, 10**30):
+            for path in (f"/api/sites/{number}", f"/api/sites/{number}/plans", f"/api/sites/1/plans/{number}", f"/api/sites/{number}/file?path=a.css", f"/api/sites/1/file?path=a.css&revision={number}"):
+                self.assertEqual(self.client.get(path).status_code, 404, path)
+
+
 class SiteTestCase(TestCase):
     """Short ways of asking the API."""
 
