@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import ValidationError
@@ -17,7 +19,21 @@ from .sites.api import router as sites_router
 from .sites.errors import Clash, Refused
 from .surveys.api import router as surveys_router
 
-api = NinjaAPI(title="Hill Pin", version="1", docs_url=None)
+
+class Api(NinjaAPI):
+    """The API, whose schema says of every question what any may be answered with: what is not there, and what is not valid."""
+
+    def get_openapi_schema(self, *arguments: Any, **named: Any) -> Any:
+        schema = super().get_openapi_schema(*arguments, **named)
+        content = {"application/json": {"schema": {"$ref": "#/components/schemas/ErrorOut"}}}
+        for operations in schema["paths"].values():
+            for operation in operations.values():
+                for status, words in ((404, "Not Found"), (422, "Unprocessable Entity")):
+                    operation["responses"].setdefault(status, {"description": words, "content": content})
+        return schema
+
+
+api = Api(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)
