@@ -5,7 +5,7 @@ as in tests of single functions, questions are answered where they are asked. ``
 """
 
 from .pool import Unanswered, begin, end
-from .questions import NUMBERS, SLOW, apart
+from .questions import NUMBERS, SLOW, apart, next_place
 from .worker import stop_asked
 
-__all__ = ["NUMBERS", "SLOW", "Unanswered", "apart", "begin", "end", "stop_asked"]
+__all__ = ["NUMBERS", "SLOW", "Unanswered", "apart", "begin", "end", "next_place", "stop_asked"]

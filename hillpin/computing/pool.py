@@ -135,7 +135,6 @@ class Pool:
         self._slots = {group: [_Slot(group, database) for _ in range(count)] for group, count in SLOTS.items()}
         self._places: OrderedDict[tuple[str, int | None, str], _Slot] = OrderedDict()
         self._lock = threading.Lock()
-        self._turns = itertools.count(1)
         self._newest: dict[tuple[object, ...], int] = {}
         self._bad: OrderedDict[tuple[object, ...], tuple[float, str]] = OrderedDict()
 
@@ -165,10 +164,14 @@ class Pool:
         known = self._bad.get(state)
         if known is not None and time.monotonic() - known[0] < REMEMBERED:
             raise Unanswered(known[1])
-        turn = next(self._turns)
+        turn = question.order
         asked_last = (question.function, *subject)
         if question.only_newest:
-            self._newest[asked_last] = turn
+            with self._lock:
+                # Threads may come here in another order than the questions did.
+                if turn < self._newest.get(asked_last, 0):
+                    raise InputError("A newer one was asked for.")
+                self._newest[asked_last] = turn
         slot = self._slot(subject)
         with slot.turn(question):
             if question.only_newest and self._newest.get(asked_last) != turn:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import inspect
+import itertools
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, ParamSpec, TypeVar
@@ -14,6 +15,14 @@ P = ParamSpec("P")
 T = TypeVar("T")
 NUMBERS, SLOW = "numbers", "slow"
 """Two groups of workers: what is asked while typing never waits for what may take long."""
+
+
+_places = itertools.count(1)
+
+
+def next_place() -> int:
+    """The next place in the order in which questions come in."""
+    return next(_places)
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +41,8 @@ class Question:
     drafts: dict[str, str]
     only_newest: bool = False
     """Whether an older one of the same function and page is stopped."""
+    order: int = 0
+    """Its place among all questions, from the moment at which it came in."""
 
 
 def apart(seconds: float, group: str = NUMBERS, only_newest: bool = False) -> Callable[[Callable[P, T]], Callable[P, T]]:
@@ -48,7 +59,7 @@ def apart(seconds: float, group: str = NUMBERS, only_newest: bool = False) -> Ca
             payload, site = given.get("payload"), given.get("site_id")
             question = Question(
                 function.__module__, function.__qualname__, (None, *arguments[1:]), given, group, seconds, site,
-                str(getattr(payload, "page", "")), dict(getattr(payload, "drafts", {})), only_newest,
+                str(getattr(payload, "page", "")), dict(getattr(payload, "drafts", {})), only_newest, given.get("order") or next_place(),
             )  # fmt: skip
             answer: T = running.ask(question)
             return answer

@@ -143,8 +143,8 @@ def hill(request: HttpRequest, site_id: int, payload: HillIn) -> HttpResponse:
 
 
 @apart(LONGEST_HILL, SLOW, only_newest=True)
-def latest_hill(request: HttpRequest | None, site_id: int, payload: HillIn) -> bytes:
-    """The hill that is asked for, as JSON. Raises InputError where a newer one of the page was asked for meanwhile."""
+def latest_hill(request: HttpRequest | None, site_id: int, payload: HillIn, order: int = 0) -> bytes:
+    """The hill that is asked for, as JSON; ``order`` is its place among all questions. Raises InputError where a newer one of the page was asked for meanwhile."""
     return orjson.dumps(_hill(get_object_or_404(Site, pk=site_id), payload))
 
 

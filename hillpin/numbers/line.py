@@ -24,7 +24,7 @@ from django.http.request import split_domain_port, validate_host
 from ninja import Schema
 from pydantic import ValidationError
 
-from ..computing import apart
+from ..computing import apart, next_place
 from ..core.errors import InputError
 from ..sites.models import Site
 from .api import KEYSTROKE, latest_hill, numbers_of
@@ -67,7 +67,7 @@ async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
     beside: set[asyncio.Task[None]] = set()
 
     async def tell(text: str, threads: ThreadPoolExecutor) -> None:
-        answer = await loop.run_in_executor(threads, answer_to, text, talk)
+        answer = await loop.run_in_executor(threads, answer_to, text, talk, next_place())
         # ASGI has a message to a browser that has hung up raise an OSError: it is not waited for any more.
         with suppress(OSError):
             await send({"type": "websocket.send", "text": answer})
@@ -107,14 +107,14 @@ class Talk:
     turn: int = 0
 
 
-def answer_to(text: str, talk: Talk) -> str:
+def answer_to(text: str, talk: Talk, order: int = 0) -> str:
     """The answer to a message, as JSON: what of the numbers is not as in the last answer of the talk, or a hill, or an error."""
     number = None
     try:
         asked = AskIn.model_validate_json(text)
         number = asked.ask
         if asked.hill is not None:
-            return f'{{"ask":{number},"hill":{latest_hill(None, site_id=asked.site, payload=asked.hill).decode()}}}'
+            return f'{{"ask":{number},"hill":{latest_hill(None, site_id=asked.site, payload=asked.hill, order=order).decode()}}}'
         if asked.query is None:
             raise InputError("The question is not understood: it asks for neither numbers nor a hill.")
         told = changed_numbers(None, site_id=asked.site, payload=asked.query, talk=talk.name, turn=talk.turn)

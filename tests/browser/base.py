@@ -20,6 +20,7 @@ from tests.chromium import TIMEOUT, browser
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 expect.set_options(timeout=TIMEOUT)
+CLICKS = 5
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -96,6 +97,16 @@ class InterfaceCase(LiveServerTestCase):
         """Click a point of an element of the page under work, where it is drawn: the frame may be drawn smaller."""
         frame = self.page.frames[1]
         frame.locator(selector).nth(nth).wait_for(state="attached")
+        for _ in range(CLICKS):
+            at = self._place_in_page(selector, nth, x, y)
+            frame.evaluate("([selector, nth]) => { window.hit = null; addEventListener('pointerdown', event => { window.hit = document.querySelectorAll(selector)[nth]?.contains(event.target) ?? false; }, { capture: true, once: true }); }", [selector, nth])
+            self.page.mouse.click(*at)
+            # The frame is drawn by a process of its own: just after scrolling a click can still land where something else was.
+            if frame.evaluate("() => new Promise(done => requestAnimationFrame(() => done(window.hit)))"):
+                return
+
+    def _place_in_page(self, selector: str, nth: int, x: float, y: float) -> tuple[float, float]:
+        frame = self.page.frames[1]
         inside = frame.evaluate(
             """async ([selector, nth, x, y]) => {
               const element = document.querySelectorAll(selector)[nth];
@@ -117,7 +128,7 @@ class InterfaceCase(LiveServerTestCase):
             }""",
             inside,
         )
-        self.page.mouse.click(*at)
+        return at[0], at[1]
 
     def until(self, holds: Callable[[], bool], what: str) -> None:
         """Wait until something holds that no locator says; the page goes on meanwhile."""

@@ -67,7 +67,7 @@ def process_of(request: None, payload: About) -> int:
 
 
 @apart(20.0, "slow", only_newest=True)
-def wait_for_stop(request: None, payload: About) -> str:
+def wait_for_stop(request: None, payload: About, order: int = 0) -> str:
     while payload.word == "old" and not computing.stop_asked():
         pass
     if payload.word == "old":
@@ -138,6 +138,14 @@ class Workers(TransactionTestCase):
         self.assertEqual(wait_for_stop(None, payload=About(word="new")), "new")
         thread.join()
         self.assertEqual(said, ["Stopped."])
+
+    def test_the_order_in_which_questions_came_counts(self) -> None:
+        """Threads may ask the pool in another order: the newer question was not asked for in vain."""
+        older, newer = computing.next_place(), computing.next_place()
+        self.assertEqual(wait_for_stop(None, payload=About(word="new"), order=newer), "new")
+        with self.assertRaisesMessage(InputError, "A newer one was asked for."):
+            wait_for_stop(None, payload=About(word="older"), order=older)
+        self.assertEqual(wait_for_stop(None, payload=About(word="newest")), "newest")
 
     def test_only_what_is_marked_is_answered(self) -> None:
         with self.assertRaises(LookupError):

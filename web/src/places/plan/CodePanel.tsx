@@ -60,7 +60,7 @@ export function CodePanel({ siteId, plan, pages }: { siteId: number; plan: Plan;
         {(["css", "html"] as const).map((one) => <Button key={one} aria-pressed={shows === one} onPress={() => setShows(one)}>{one.toUpperCase()}</Button>)}
         <CopyButton text={text} what={shows.toUpperCase()} />
       </div>
-      <pre tabIndex={0} aria-label={`${shows.toUpperCase()} of the plan`}>{text}</pre>
+      <pre tabIndex={0} role="group" aria-label={`${shows.toUpperCase()} of the plan`}>{text}</pre>
       {code && <PutIntoWrite key={code.file} siteId={siteId} plan={plan} options={options} code={code} pages={pages} isProved={hasCode && proof.isDone && proof.differences.length === 0} />}
     </Panel>
   );

@@ -160,7 +160,7 @@ function Rewrite({ siteId, page, selected, drafts, onPut }: Props) {
           {made.notes.length > 0 && <ul aria-label="What does not add up">{made.notes.map((note) => <li key={note}>{note}</li>)}</ul>}
           {made.fixed_around && !loosen && <Button onPress={() => void rewrite(true)}>Let {made.fixed_around} give way too</Button>}
           <Comparison ask={{ siteId, page, selected, drafts, file: made.file, text: made.text }} />
-          <pre tabIndex={0} aria-label="The new rules">{made.css}</pre>
+          <pre tabIndex={0} role="group" aria-label="The new rules">{made.css}</pre>
           <Button data-strong onPress={() => void put()}>Put at the end of {made.file}</Button>
         </>
       )}
