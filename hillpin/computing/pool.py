@@ -30,6 +30,8 @@ SLOTS = {"numbers": 4, "slow": 2}
 """How many workers of each group there are at most; they start at need."""
 PATIENCE = 8
 """Times the allowed time on a processor that may go by in all: the machine may be busy with other things."""
+READING = 3
+"""Times the allowed time that a worker has for a page that it has to read first."""
 LOOK = 0.05
 """Seconds between two looks at a worker that has not answered."""
 GROWN = MOST_MEMORY * 3 // 4
@@ -62,6 +64,8 @@ class _Worker:
     pipe: Connection
     lifeline: Connection
     """Its closing ends the worker: the kernel does so when this process is gone."""
+    pages: set[tuple[int | None, str]] = field(default_factory=set)
+    """The pages that it has read."""
     told: dict[object, int] = field(default_factory=dict)
     """How often something was told of each site, as this worker knows it."""
 
@@ -193,12 +197,15 @@ class Pool:
 
     def _answer(self, slot: _Slot, question: Question, state: tuple[object, ...], is_wanted: Callable[[], bool]) -> Any:
         worker = slot.start()
+        page = (question.site, question.page)
+        seconds = question.seconds if page in worker.pages else READING * question.seconds
         try:
             worker.pipe.send_bytes(pickle.dumps((question, self._news_for(worker, question))))
-            said, answer = pickle.loads(_waited(worker, question, is_wanted))
+            said, answer = pickle.loads(_waited(worker, seconds, is_wanted))
+            worker.pages.add(page)
         except _TooLong:
             slot.drop()
-            raise self._given_up(state, f"{_named(question)} was not worked out within {question.seconds:g} seconds of computing, and was given up. Something in it asks for too much: what was typed last is a good place to look.") from None
+            raise self._given_up(state, f"{_named(question)} was not worked out within {seconds:g} seconds of computing, and was given up. Something in it asks for too much: what was typed last is a good place to look.") from None
         except (EOFError, OSError):
             slot.drop()
             raise self._given_up(state, f"{_named(question)} broke what computes it. What was typed last is a good place to look; all else goes on.") from None
@@ -245,12 +252,12 @@ class _TooLong(Exception):
     """A worker has had its time."""
 
 
-def _waited(worker: _Worker, question: Question, is_wanted: Callable[[], bool]) -> bytes:
+def _waited(worker: _Worker, seconds: float, is_wanted: Callable[[], bool]) -> bytes:
     """What a worker says, waited for while it has time left. Raises _TooLong, and EOFError where it died."""
     begun, used = time.monotonic(), cpu_seconds(worker.number)
     is_stopped = False
     while not worker.pipe.poll(LOOK):
-        if time.monotonic() - begun > PATIENCE * question.seconds or cpu_seconds(worker.number) - used > question.seconds:
+        if time.monotonic() - begun > PATIENCE * seconds or cpu_seconds(worker.number) - used > seconds:
             raise _TooLong
         if not is_stopped and not is_wanted():
             worker.pipe.send_bytes(b"stop")
