@@ -9,7 +9,7 @@ import django
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
 django.setup()
 
-from ..numbers import aids_api, api  # noqa: E402
+from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
 
-__all__ = ["aids_api", "api", "plans_api"]
+__all__ = ["aids_api", "api", "line", "plans_api"]

@@ -86,23 +86,19 @@ class _Slot:
     def __init__(self, group: str, database: str) -> None:
         self.group, self.database = group, database
         self.lock = threading.Lock()
-        self.waiting = 0
+        self._room = threading.BoundedSemaphore(MOST_WAITING + 1)
         self.worker: _Worker | None = None
 
     @contextlib.contextmanager
     def turn(self, question: Question) -> Iterator[None]:
         """Wait for the worker. Raises Unanswered where too many wait for it already: those who save must find a free thread."""
-        if self.waiting >= MOST_WAITING:
+        if not self._room.acquire(blocking=False):
             raise Unanswered(f"{_named(question)} waits behind too many other questions. Ask again in a moment.")
-        self.waiting += 1
         try:
-            self.lock.acquire()
+            with self.lock:
+                yield
         finally:
-            self.waiting -= 1
-        try:
-            yield
-        finally:
-            self.lock.release()
+            self._room.release()
 
     def start(self) -> _Worker:
         """The worker; a new one where there is none, or the old one is gone."""

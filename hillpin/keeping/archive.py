@@ -125,8 +125,13 @@ def restore(folder: DataFolder, archive_path: Path, newest_known: Callable[[Path
             if newer:
                 raise DataError(newer)
             _durable(ready)
-            before = _moved_away(folder)
-            ready.replace(folder.database)
+            before = folder.set_aside("before")
+            try:
+                ready.replace(folder.database)
+            except OSError:
+                if before is not None:
+                    before.replace(folder.database)
+                raise
         except OSError as error:
             raise DataError(f"The backup could not be brought back ({error.strerror or error}). The data is as it was.") from error
         finally:
@@ -135,20 +140,6 @@ def restore(folder: DataFolder, archive_path: Path, newest_known: Callable[[Path
     finally:
         folder.leave()
     return Backup(archive_path, archive_path.stat().st_size, label["size"], label["counts"]), before
-
-
-def _moved_away(folder: DataFolder) -> Path | None:
-    """The present database under another name, with what stands in its write-ahead log."""
-    if not folder.database.exists():
-        return None
-    with suppress(sqlite3.Error), closing(sqlite3.connect(folder.database, timeout=30)) as here:
-        here.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-    before = folder.path / f"hillpin.before-{datetime.now(UTC).strftime('%Y%m%d-%H%M%S-%f')}.sqlite3"
-    folder.database.replace(before)
-    for name in ("hillpin.sqlite3-wal", "hillpin.sqlite3-shm"):
-        with suppress(OSError):
-            (folder.path / name).unlink()
-    return before
 
 
 def daily_backup(folder: DataFolder, why: str = "daily") -> Path | None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import sqlite3
 from contextlib import closing
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
 from pathlib import Path
 
 from .folder import DataError, DataFolder
@@ -78,18 +77,15 @@ def _of_files(here: sqlite3.Connection) -> list[str]:
     return [f"{path} is not as its newest state, number {number}, says" for path, number in rows]
 
 
-def repaired(folder: DataFolder) -> tuple[Path, list[str]]:
+def repaired(folder: DataFolder) -> tuple[Path | None, list[str]]:
     """Set right what can be: gives the copy of the data as it was, and what was done. Raises DataError where it cannot be read at
     all, or is in use."""
     folder.take()
     try:
-        copy = folder.path / f"hillpin.unrepaired-{datetime.now(UTC).strftime('%Y%m%d-%H%M%S-%f')}.sqlite3"
         made = folder.path / "repaired.part"
         made.unlink(missing_ok=True)
         done = _rebuilt(folder.database, made)
-        folder.database.replace(copy)
-        for name in ("hillpin.sqlite3-wal", "hillpin.sqlite3-shm"):
-            (folder.path / name).unlink(missing_ok=True)
+        copy = folder.set_aside("unrepaired")
         made.replace(folder.database)
     except (OSError, sqlite3.Error) as error:
         raise DataError(f"The data could not be repaired ({error}); it is as it was. Bring a backup back: ./pin restore FILE.") from error

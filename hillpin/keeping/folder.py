@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import fcntl
+import sqlite3
 import time
+from contextlib import closing, suppress
 from datetime import UTC, datetime
 from io import TextIOWrapper
 from pathlib import Path
@@ -15,6 +17,10 @@ MOST_KEPT = 7
 
 class DataError(Exception):
     """Something about the data folder; ``str()`` says what happened and what to do."""
+
+
+def _stamp() -> str:
+    return datetime.now(UTC).strftime("%Y%m%d-%H%M%S-%f")
 
 
 class DataFolder:
@@ -55,6 +61,19 @@ class DataFolder:
         if head != b"SQLite format 3\0":
             raise DataError(f"{self.database} is no database of Hill Pin's. Move it away to begin anew, or bring a backup back: ./pin restore FILE.")
 
+    def set_aside(self, word: str) -> Path | None:
+        """Move the database out of the way, with what stands in its write-ahead log; gives where it is now. None where there is
+        none. Raises OSError."""
+        if not self.database.exists():
+            return None
+        with suppress(sqlite3.Error), closing(sqlite3.connect(self.database, timeout=30)) as here:
+            here.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        aside = self.path / f"hillpin.{word}-{_stamp()}.sqlite3"
+        self.database.replace(aside)
+        for name in ("hillpin.sqlite3-wal", "hillpin.sqlite3-shm"):
+            (self.path / name).unlink(missing_ok=True)
+        return aside
+
     def automatic(self) -> list[Path]:
         """The backups that were made without being asked for, oldest first."""
         return sorted(self.backups.glob("automatic-*.zip"))
@@ -72,8 +91,7 @@ class DataFolder:
     def next_automatic(self, why: str) -> Path:
         """The path of a new automatic backup; ``why`` is one word."""
         self.backups.mkdir(exist_ok=True)
-        stamp = datetime.now(UTC).strftime("%Y%m%d-%H%M%S-%f")
-        return self.backups / f"automatic-{stamp}-{why}.zip"
+        return self.backups / f"automatic-{_stamp()}-{why}.zip"
 
     def is_due(self) -> bool:
         """Whether the newest automatic backup is a day old, there is none, or the clock was set back since."""

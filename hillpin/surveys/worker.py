@@ -21,7 +21,7 @@ from .told import digest_of, remedy_out, survey_out
 
 SURVEYING = 0.4
 """The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
-MOST_MEMORY = 1_500 * 1024 * 1024
+SURVEY_MEMORY = 1_500 * 1024 * 1024
 """Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 800 MB of memory."""
 EVERY = 0.1
 """Seconds between two words on the progress."""
@@ -33,7 +33,7 @@ def main() -> None:
     request: dict[str, Any] = pickle.loads(sys.stdin.buffer.read(size))
     # Standard input stays open as long as the server lives, and its end is this process's.
     end_with(sys.stdin.fileno())
-    hold_memory(MOST_MEMORY)
+    hold_memory(SURVEY_MEMORY)
     told = [0.0]
 
     def progress(part: float) -> None:
@@ -57,7 +57,7 @@ def main() -> None:
     except InputError as error:
         _say({"detail": str(error)})
     except MemoryError:
-        _say({"detail": f"{request['page']} needs more than {MOST_MEMORY // 2**20} MB to be surveyed, and was given up."})
+        _say({"detail": f"{request['page']} needs more than {SURVEY_MEMORY // 2**20} MB to be surveyed, and was given up."})
 
 
 def _say(what: dict[str, Any]) -> None:

@@ -77,7 +77,7 @@ class GridItem(AreaItem):
         def minimum() -> int:
             return max(self._minimum_width(ctx, edges, tracks) + margins, 0)
 
-        return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box, box.style.overflow_x not in ("visible", "clip"))]
+        return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
 
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
@@ -335,7 +335,7 @@ def _shifted(contributor: Contributor, start: int, count: int, extra: int) -> Co
     span = min(own.span, max(count - own.start, 1))
     return Contributor(
         start + min(own.start, count - 1), span, lambda: own.minimum() + extra, lambda: own.min_content() + extra,
-        lambda: own.max_content() + extra, own.name, own.scrolls,
+        lambda: own.max_content() + extra, own.name,
     )  # fmt: skip
 
 

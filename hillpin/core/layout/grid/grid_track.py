@@ -61,8 +61,6 @@ class Contributor:
     min_content: Callable[[], int]
     max_content: Callable[[], int]
     name: object = None
-    scrolls: bool = False
-    """Whether it is a scroll container, so that nothing in it asks for room (§6.6)."""
     tracks: list[Track] = field(default_factory=list)
 
     @property

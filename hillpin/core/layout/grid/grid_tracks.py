@@ -33,7 +33,7 @@ def _resolve_intrinsic(sizing: Sizing) -> None:
     plain = [item for item in sizing.items if not item.spans_flexible]
     for item in plain:
         if item.span == 1:
-            _single(item, item.tracks[0], sizing.constraint)
+            _single(item, item.tracks[0])
     for span in sorted({item.span for item in plain if item.span > 1}):
         _span_step([item for item in plain if item.span == span], sizing, flexible=False)
     crossing = [item for item in sizing.items if item.spans_flexible]
@@ -52,7 +52,7 @@ def _grow(track: Track, size: int, item: Contributor) -> None:
         track.cause = item.name
 
 
-def _single(item: Contributor, track: Track, constraint: str) -> None:
+def _single(item: Contributor, track: Track) -> None:
     """Step 2: items that span one track."""
     if track.minimum == "min-content":
         _grow(track, item.min_content(), item)
@@ -88,17 +88,6 @@ def _span_step(items: list[Contributor], sizing: Sizing, flexible: bool) -> None
         _distribute_limit(items, gap, lambda i: i.max_content(), lambda t: t.maximum in ("max-content", "auto"))
         for track in sizing.tracks:
             track.infinitely_growable = False
-
-
-def _limited(item: Contributor, gap: int) -> int:
-    """The sum of fixed maximums of an item's tracks, or infinity where one is not fixed."""
-    total = gap * (item.span - 1)
-    for track in item.tracks:
-        ceiling = track.limit if track.maximum == "fixed" else track.fit_limit
-        if ceiling >= INFINITE:
-            return INFINITE
-        total += ceiling
-    return total
 
 
 def _gaps(item: Contributor, gap: int) -> int:

@@ -51,22 +51,24 @@ _FREE = ("normal", "stretch", "auto", "legacy")
 
 def is_stretched(box: Box) -> bool:
     """Whether a block in block flow is told to fill its containing block, whatever its ratio says (css-align-3 §6.1)."""
-    own = box.style.justify_self
-    if own == "auto" and box.parent is not None and box.parent.kind == BLOCK:
-        own = box.parent.style.justify_items
-    return own == "stretch" and not (box.is_floating or box.is_out_of_flow or box.is_inline_level)
+    return _justify_self(box) == "stretch"
+
+
+def _justify_self(box: Box) -> str:
+    """``justify-self`` of a block in block flow, its parent's ``justify-items`` for ``auto``; ``normal`` where it does not apply."""
+    own, parent = box.style.justify_self, box.parent
+    if box.is_floating or box.is_out_of_flow or box.is_inline_level:
+        return "normal"
+    if own == "auto":
+        return parent.style.justify_items if parent is not None and parent.kind == BLOCK else "normal"
+    return own
 
 
 def justification(box: Box) -> str:
     """How a block in block flow is aligned along the line in its containing block; empty where it fills it (css-align-3 §6.1)."""
-    own = box.style.justify_self
-    if own in _FREE and own != "auto":
+    own = _justify_self(box)
+    if box.parent is None or box.parent.kind != BLOCK or box.kind == TABLE:
         return ""
-    parent = box.parent
-    if parent is None or parent.kind != BLOCK or box.is_floating or box.is_out_of_flow or box.is_inline_level or box.kind == TABLE:
-        return ""
-    if own == "auto":
-        own = parent.style.justify_items
     return "" if own in _FREE or own.startswith("legacy") else own
 
 
