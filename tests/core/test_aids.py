@@ -260,6 +260,15 @@ class Overlays(unittest.TestCase):
             areas, {"head": (0, 0, 320, 30), "main": (120, 40, 200, 50), "side": (0, 40, 100, 50)}
         )
 
+    def test_baselines_of_lines(self) -> None:
+        page = linked("body { margin: 0 } p { margin: 0 } i { display: inline-block }", "<p>a<i></i></p><p><img src=none.png></p><div><p>b</p></div>")
+        layout = page.layout(800)
+        (layer,) = overlays_of(layout, ["baseline"])
+        # An empty inline-block stands on the baseline (CSS 2 §10.8.1); the block round the last paragraph has no line of its own.
+        mark = layout.rects[only(page, "i")]
+        self.assertEqual((layer.zones[0].y, layer.zones[0].width, layer.zones[0].height), (mark.y + mark.height, 800, 0))
+        self.assertEqual(len(layer.zones), 3)
+
     def test_flex_lines_and_what_is_free(self) -> None:
         page = linked(
             "body { margin: 0 } div { display: flex; flex-wrap: wrap; gap: 10px; width: 350px } p { width: 100px; height: 20px; margin: 0 }",

@@ -110,7 +110,7 @@ def _outline(layer: OverlayLayer, drawn: _Drawn) -> None:
 
 def _baseline(layer: OverlayLayer, drawn: _Drawn) -> None:
     fragment = drawn.fragment
-    if fragment.box.has_lines and fragment.first_baseline is not None and len(layer.zones) < MOST_LINES:
+    if fragment.box.has_inline_children and fragment.first_baseline is not None and len(layer.zones) < MOST_LINES:
         layer.zones.append(_zone("baseline", drawn.x, drawn.y + fragment.first_baseline, fragment.width, 0))
 
 

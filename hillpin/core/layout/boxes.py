@@ -97,8 +97,6 @@ class Box:
     has_inline_children: bool = False
     has_floats: bool = False
     """Whether a float inside can reach the formatting context that the box is in."""
-    has_lines: bool = False
-    """For boxes with inline children: whether their content makes a line box."""
     has_outside_marker: bool = False
     marker_text: str = ""
     opens: bool = True
