@@ -294,7 +294,9 @@ class KeptSums(AidCase):
 
     def test_the_hill_before_a_change_stays_as_a_ghost(self) -> None:
         page = self.open_at(".fare")
-        expect(page.get_by_role("region", name="Width axis").locator("path").first).to_be_attached()
+        axis = page.get_by_role("region", name="Width axis")
+        expect(axis).to_contain_text("Width of article.fare")
+        expect(axis).to_have_attribute("aria-busy", "false")
         self.assertEqual(page.locator("path.ghost").count(), 0)
         self.caret_on("31%", "width: 31%")
         page.keyboard.press("Control+Shift+ArrowDown")

@@ -136,5 +136,6 @@ class Tree(ViewportCase):
         self.page.get_by_role("button", name="Tree", exact=True).click()
         tree = self.page.get_by_role("navigation", name="Tree of the page")
         self.click_in_page("#x")
+        expect(tree).to_contain_text("Move p#x")
         tree.get_by_role("button", name="Up", exact=True).click()
         expect(tree.get_by_role("status")).to_contain_text("p#x, line 9 of the source, went before its sibling, in main")

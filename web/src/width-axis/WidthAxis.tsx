@@ -71,7 +71,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
   const labels = placeLabels(shownPins, (pin) => x(pin.width), (pin) => labelWidth(`${pin.name} ${pin.width}`), LABEL_ROWS.length);
   const now = widthAt(points, walker);
   return (
-    <Area ref={ref} aria-label="Width axis">
+    <Area ref={ref} aria-label="Width axis" aria-busy={isStale}>
       <svg
         height={HEIGHT}
         onPointerDown={(event) => {
