@@ -81,3 +81,28 @@ def _tag(source: str, found: re.Match[str]) -> Tag:
     if close >= 0 and not source[at:close].strip("/ \t\n\f"):
         tag.end, tag.is_self_closing = close + 1, source[close - 1] == "/"
     return tag
+
+
+@dataclass(frozen=True, slots=True)
+class AttributeValue:
+    """An attribute of a tag and where its value stands: ``start`` to ``end`` are offsets in the source, within its quotes."""
+
+    name: str
+    start: int
+    end: int
+    quote: str
+    """``"``, ``'``, or nothing where the value stands bare."""
+
+
+def attributes_in(source: str, tag: Tag) -> Iterator[AttributeValue]:
+    """The attributes of a tag that have a value, in order; of one that stands twice, the first counts (HTML 13.2.5.33)."""
+    opening = _OPENING.match(source, tag.offset)
+    assert opening is not None
+    seen: set[str] = set()
+    at = opening.end()
+    while (part := _ATTRIBUTE.match(source, at)) is not None and part.end() <= tag.end:
+        name, value, at = part.group(1).lower(), part.group(2), part.end()
+        if value is not None and name not in seen:
+            quote = value[0] if value[:1] in "\"'" else ""
+            yield AttributeValue(name, part.start(2) + len(quote), part.end(2) - len(quote), quote)
+        seen.add(name)
