@@ -17,6 +17,7 @@ from .plans.api import work_router
 from .plans.store import PlanClash
 from .sites.api import router as sites_router
 from .sites.errors import Clash, Refused
+from .sites.files_api import router as files_router
 from .surveys.api import router as surveys_router
 
 
@@ -35,6 +36,7 @@ class Api(NinjaAPI):
 
 api = Api(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", sites_router)
+api.add_router("/sites", files_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)
 api.add_router("/sites", plans_router)

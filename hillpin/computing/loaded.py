@@ -11,5 +11,6 @@ django.setup()
 
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
+from ..sites import folder_work  # noqa: E402
 
-__all__ = ["aids_api", "api", "line", "plans_api"]
+__all__ = ["aids_api", "api", "folder_work", "line", "plans_api"]

@@ -18,6 +18,10 @@ from .browser_fonts import browser_fonts
 MOST_PAGES = 8
 
 
+State = tuple[int, int]
+"""A file's number and its revision."""
+
+
 class KnownSites(threading.local):
     """What this thread's connection last read of sites and their files' revisions.
 
@@ -28,7 +32,7 @@ class KnownSites(threading.local):
     def __init__(self) -> None:
         self._state: object = None
         self._sites: dict[int, Site] = {}
-        self._revisions: dict[int, dict[str, int]] = {}
+        self._revisions: dict[int, dict[str, State]] = {}
 
     def _refresh(self) -> None:
         connection.ensure_connection()
@@ -46,11 +50,11 @@ class KnownSites(threading.local):
             self._sites[number] = Site.objects.get(pk=number)
         return self._sites[number]
 
-    def revisions(self, site: Site) -> dict[str, int]:
-        """The revision of each file of a site by its path."""
+    def revisions(self, site: Site) -> dict[str, State]:
+        """The file, by its number, and its revision at each path of a site: equal where nothing changed, whatever was renamed."""
         self._refresh()
         if site.pk not in self._revisions:
-            self._revisions[site.pk] = dict(SiteFile.objects.filter(site=site).values_list("path", "revision"))
+            self._revisions[site.pk] = {path: (number, revision) for path, number, revision in SiteFile.objects.filter(site=site).values_list("path", "pk", "revision")}
         return self._revisions[site.pk]
 
 

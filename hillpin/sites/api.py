@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 
+from django.db.models.functions import Length
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
@@ -67,20 +68,21 @@ def encoded(text: str, before: bytes | None) -> bytes:
     return text.encode()
 
 
-def file_out(file: SiteFile) -> FileOut:
-    """A file's description."""
-    content = bytes(file.content)
-    return FileOut(
-        path=file.path, kind=kind_of(file.path), size=len(content), revision=file.revision,
-        editable=is_text(file.path) and decoded(content) is not None,
-    )  # fmt: skip
+def files_out(site: Site) -> list[FileOut]:
+    """The descriptions of a site's files; only texts are read for it."""
+    known = site.files.annotate(size=Length("content")).values_list("path", "size", "revision")
+    texts = dict(site.files.filter(path__in=[path for path, _, _ in known if is_text(path)]).values_list("path", "content"))
+    return [
+        FileOut(path=path, kind=kind_of(path), size=size or 0, revision=revision, editable=path in texts and decoded(texts[path]) is not None)
+        for path, size, revision in known
+    ]
 
 
 def site_out(request: HttpRequest, site: Site) -> SiteOut:
     """A site with its files and pins."""
     return SiteOut(
         id=site.pk, name=site.name, is_demo=site.is_demo, runs_scripts=site.runs_scripts, pages=base_of(request, site), updated_at=site.updated_at.isoformat(),
-        files=[file_out(file) for file in site.files.all()],
+        files=files_out(site),
         pins=[PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()],
     )  # fmt: skip
 

@@ -11,6 +11,8 @@ from .errors import Refused
 LONGEST_PATH = 240
 TEXT_ENDINGS = frozenset({".html", ".htm", ".css", ".js", ".mjs", ".svg", ".txt", ".md", ".json", ".xml", ".csv", ".webmanifest"})
 PAGE_ENDINGS = (".html", ".htm")
+LONGEST_NAME = 200
+_RESERVED = frozenset({"CON", "PRN", "AUX", "NUL", *(f"{name}{number}" for name in ("COM", "LPT") for number in range(1, 10))})
 _IGNORED = ("__MACOSX/", ".DS_Store", "Thumbs.db", ".git/")
 
 
@@ -25,6 +27,23 @@ def clean_path(raw: str) -> str:
     if any(unicodedata.category(character) == "Cc" for character in path):
         raise Refused(f"The path {raw!r} has control characters in it.")
     return path
+
+
+def check_name(path: str) -> None:
+    """Raises Refused where a path that a person gives could not be a file's on every system, or would not be asked for by its
+    address as it stands."""
+    for part in path.split("/"):
+        if part.split(".")[0].upper() in _RESERVED:
+            raise Refused(f"{part} is a name that some systems keep for themselves. Take another one for {path}.")
+        if part.endswith((".", " ")) or part.startswith(" "):
+            raise Refused(f"{path}: a name cannot begin with a space, or end with a space or a full stop.")
+        wrong = next((one for one in part if one in '<>:"|?*\\'), None)
+        if wrong is not None:
+            raise Refused(f"{path}: a name cannot have {wrong} in it.")
+        if len(part.encode()) > LONGEST_NAME:
+            raise Refused(f"{part[:40]}… is too long for a name: {LONGEST_NAME} bytes are the most.")
+    if is_ignored(path):
+        raise Refused(f"{path} is what systems leave behind in folders, and no part of a site.")
 
 
 def is_ignored(path: str) -> bool:

@@ -9,11 +9,12 @@ from dataclasses import dataclass
 from html import escape
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, Max
 
 from .errors import Clash, Refused
-from .models import MOST_REVISIONS, Pin, Revision, Site, SiteFile
+from .models import Pin, Revision, Site, SiteFile, StepPart
 from .paths import clean_path, is_ignored, is_page, without_common_folder
+from .thinning import THINNED_EACH, thin
 
 MOST_FILES = 400
 LARGEST_FILE = 12 * 1024 * 1024
@@ -178,7 +179,8 @@ def save_file(site: Site, path: str, content: bytes, base_revision: int) -> Site
         file.save()
         file.refresh_from_db()
         Revision.objects.create(file=file, number=file.revision, content=content)
-        file.revisions.filter(number__lte=file.revision - MOST_REVISIONS).delete()
+        if file.revision % THINNED_EACH == 0:
+            thin(file)
         site.save(update_fields=["updated_at"])
     return file
 
@@ -188,10 +190,19 @@ def _create_file(site: Site, path: str, content: bytes) -> SiteFile:
         raise Refused(f"The site has {MOST_FILES} files, which is the most.")
     if not Site.objects.select_for_update().filter(pk=site.pk).exists():
         raise Refused("The site was removed meanwhile, so there is nothing to save into.", 404)
-    file = SiteFile.objects.create(site=site, path=path, content=content)
-    Revision.objects.create(file=file, number=1, content=content)
+    number = first_revision(site, path)
+    file = SiteFile.objects.create(site=site, path=path, content=content, revision=number)
+    Revision.objects.create(file=file, number=number, content=content)
     site.save(update_fields=["updated_at"])
     return file
+
+
+def first_revision(site: Site, path: str) -> int:
+    """The number of a new file's first state: above those of what stood at the path before, so that who still has that open
+    cannot save over the new one."""
+    removed = SiteFile.everything.filter(site=site, path=path).aggregate(most=Max("revision"))["most"] or 0
+    moved = StepPart.objects.filter(step__site=site, path_before=path).aggregate(most=Max("file__revision"))["most"] or 0
+    return max(removed, moved) + 1
 
 
 def bring_back(file: SiteFile, number: int) -> SiteFile:

@@ -237,17 +237,6 @@ class Saving(SiteTestCase):
         self.assertEqual(self.save("x.png", "a", 0).status_code, 422)
         self.assertEqual(self.save("../x.css", "a", 0).status_code, 422)
 
-    def test_old_revisions_go_when_there_are_too_many(self) -> None:
-        original = store.MOST_REVISIONS
-        store.MOST_REVISIONS = 3
-        try:
-            for number in range(1, 7):
-                self.save("css/a.css", f"p{{width:{number}px}}", number)
-        finally:
-            store.MOST_REVISIONS = original
-        numbers = list(Revision.objects.filter(file__path="css/a.css").values_list("number", flat=True))
-        self.assertEqual(numbers, [7, 6, 5])
-
 
 class Pins(SiteTestCase):
     def test_pins_are_replaced_and_checked(self) -> None:

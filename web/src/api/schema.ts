@@ -200,6 +200,226 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/files/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Step
+         * @description What a wish comes to, line by line, before it is made.
+         */
+        post: operations["hillpin_sites_files_api_plan_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Step
+         * @description Do what is wished, whole or not at all.
+         */
+        post: operations["hillpin_sites_files_api_make_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/files/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Files
+         * @description Put files into a folder of the site: beside what is there under another name, or in its place.
+         */
+        post: operations["hillpin_sites_files_api_put_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Links
+         * @description What uses what, what nothing uses, and what leads nowhere.
+         */
+        get: operations["hillpin_sites_files_api_links"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Find words over all files of the site.
+         */
+        post: operations["hillpin_sites_files_api_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/replace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Replace Found
+         * @description Replace what is found, all or what was chosen, in one step.
+         */
+        post: operations["hillpin_sites_files_api_replace_found"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/steps/{step_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Step
+         * @description Undo a step, in one.
+         */
+        post: operations["hillpin_sites_files_api_undo_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept
+         * @description What is kept of the site as it was: moments, steps, and how much room earlier states take.
+         */
+        get: operations["hillpin_sites_files_api_kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/moments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Moment
+         * @description Give the site as it is a name.
+         */
+        post: operations["hillpin_sites_files_api_make_moment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/moments/{moment_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Moment Back
+         * @description Make the site as it was at a moment; nothing where it is so already.
+         */
+        post: operations["hillpin_sites_files_api_bring_moment_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/moments/{moment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Moment
+         * @description Forget a moment's name; the states stay as long as others of their age.
+         */
+        delete: operations["hillpin_sites_files_api_forget_moment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/numbers": {
         parameters: {
             query?: never;
@@ -1208,6 +1428,418 @@ export interface components {
             number: number;
         };
         /**
+         * LineOut
+         * @description A line before and after a change.
+         */
+        LineOut: {
+            /** Line */
+            line: number;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /**
+         * PartOut
+         * @description A stretch of a dimension row.
+         */
+        PartOut: {
+            /** Kind */
+            kind: string;
+            /** X */
+            x: number;
+            /** Width */
+            width: number;
+            /** Index */
+            index: number | null;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PlanOut
+         * @description A step before it is made.
+         */
+        PlanOut: {
+            /** Words */
+            words: string;
+            /** Notes */
+            notes: string[];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
+        /**
+         * DuplicateWish
+         * @description A file once more under another path.
+         */
+        DuplicateWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "duplicate";
+            /** Path */
+            path: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * LinkWish
+         * @description A sheet linked in a page, linked at another place, or not any more.
+         */
+        LinkWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "link";
+            /** Page */
+            page: string;
+            /** Sheet */
+            sheet: string;
+            /**
+             * Before
+             * @default
+             */
+            before: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+        };
+        /**
+         * MoveWish
+         * @description Files or folders renamed or moved, addresses carried along.
+         */
+        MoveWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move";
+            /** Moves */
+            moves: components["schemas"]["PathMove"][];
+        };
+        /**
+         * NewPageWish
+         * @description A new page: empty with sheets linked in order, or like another page.
+         */
+        NewPageWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "new-page";
+            /** Path */
+            path: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Like
+             * @default
+             */
+            like: string;
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: string[];
+        };
+        /**
+         * NewSheetWish
+         * @description A new sheet, linked in some pages.
+         */
+        NewSheetWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "new-sheet";
+            /** Path */
+            path: string;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: components["schemas"]["SheetPlace"][];
+        };
+        /**
+         * PathMove
+         * @description A file's path, or a folder's that ends in ``/``, and what it is to be.
+         */
+        PathMove: {
+            /** Path */
+            path: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * RemoveWish
+         * @description Files, or folders whose paths end in ``/``, removed.
+         */
+        RemoveWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "remove";
+            /** Paths */
+            paths: string[];
+        };
+        /**
+         * SheetPlace
+         * @description A page that is to link a sheet, before another sheet or behind all.
+         */
+        SheetPlace: {
+            /** Page */
+            page: string;
+            /**
+             * Before
+             * @default
+             */
+            before: string;
+        };
+        /**
+         * StepOut
+         * @description A line of a working.
+         */
+        StepOut: {
+            /** Operation */
+            operation: string;
+            /** Amount */
+            amount: number;
+            /** Total */
+            total: number;
+            /** Label */
+            label: string;
+            /** File */
+            file: string | null;
+            /** Line */
+            line: number | null;
+            /** Rule */
+            rule: string | null;
+            /** Index */
+            index: number | null;
+        };
+        /**
+         * BrokenOut
+         * @description An address that leads nowhere, with what it may have meant.
+         */
+        BrokenOut: {
+            /** Path */
+            path: string;
+            /** Line */
+            line: number;
+            /** Where */
+            where: string;
+            /** Written */
+            written: string;
+            /** Why */
+            why: string;
+            /** Near */
+            near: string[];
+        };
+        /**
+         * LinksOut
+         * @description What uses what in a site: by the path of the file that is used.
+         */
+        LinksOut: {
+            /** Uses */
+            uses: {
+                [key: string]: components["schemas"]["UseOut"][];
+            };
+            /** Unused */
+            unused: string[];
+            /** Broken */
+            broken: components["schemas"]["BrokenOut"][];
+            /** Broken Count */
+            broken_count: number;
+            /** Unread */
+            unread: string[];
+            /** Sheets */
+            sheets: {
+                [key: string]: components["schemas"]["SheetLinkOut"][];
+            };
+        };
+        /**
+         * SheetLinkOut
+         * @description A sheet that a page links.
+         */
+        SheetLinkOut: {
+            /** Path */
+            path: string;
+            /** Line */
+            line: number;
+            /** Media */
+            media: string;
+        };
+        /**
+         * UseOut
+         * @description A place from which a file is used.
+         */
+        UseOut: {
+            /** Path */
+            path: string;
+            /** Line */
+            line: number;
+            /** Where */
+            where: string;
+        };
+        /**
+         * HitOut
+         * @description A place where the words stand: offsets in the file's text, its line, and what stands around it.
+         */
+        HitOut: {
+            /** Path */
+            path: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Line */
+            line: number;
+            /** Before */
+            before: string;
+            /** Found */
+            found: string;
+            /** After */
+            after: string;
+            /** Replacement */
+            replacement: string | null;
+        };
+        /**
+         * SearchedOut
+         * @description All hits.
+         */
+        SearchedOut: {
+            /** Hits */
+            hits: components["schemas"]["HitOut"][];
+            /** Is Cut */
+            is_cut: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SearchIn
+         * @description What is searched for; ``drafts`` are texts that are not saved yet.
+         */
+        SearchIn: {
+            /** Words */
+            words: string;
+            /**
+             * Is Expression
+             * @default false
+             */
+            is_expression: boolean;
+            /**
+             * Whole Words
+             * @default false
+             */
+            whole_words: boolean;
+            /**
+             * Match Case
+             * @default false
+             */
+            match_case: boolean;
+            /**
+             * Scope
+             * @default all
+             * @enum {string}
+             */
+            scope: "all" | "markup" | "css" | "text";
+            /** Replacement */
+            replacement?: string | null;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * PlaceIn
+         * @description A hit, as the search told it.
+         */
+        PlaceIn: {
+            /** Path */
+            path: string;
+            /** Start */
+            start: number;
+        };
+        /**
+         * ReplaceIn
+         * @description A search whose hits are replaced: all, or those chosen.
+         */
+        ReplaceIn: {
+            /** Words */
+            words: string;
+            /**
+             * Is Expression
+             * @default false
+             */
+            is_expression: boolean;
+            /**
+             * Whole Words
+             * @default false
+             */
+            whole_words: boolean;
+            /**
+             * Match Case
+             * @default false
+             */
+            match_case: boolean;
+            /**
+             * Scope
+             * @default all
+             * @enum {string}
+             */
+            scope: "all" | "markup" | "css" | "text";
+            /** Replacement */
+            replacement?: string | null;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Chosen */
+            chosen?: components["schemas"]["PlaceIn"][] | null;
+        };
+        /**
+         * KeptOut
+         * @description The last survey of a page, how it differs from the one before, and what is accepted.
+         */
+        KeptOut: {
+            survey: components["schemas"]["SurveyOut"] | null;
+            /** Made At */
+            made_at: string | null;
+            /** Differences */
+            differences: components["schemas"]["SurveyDifferenceOut"][];
+            /** Accepted */
+            accepted: components["schemas"]["AcceptedOut"][];
+        };
+        /**
+         * MomentOut
+         * @description A named moment of the whole site, and how many files are not as they were then.
+         */
+        MomentOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Made At */
+            made_at: string;
+            /** Files */
+            files: number;
+            /** Changed */
+            changed: number;
+        };
+        /**
          * ElementOut
          * @description An element and where it stands in the source (offsets in characters).
          */
@@ -1318,22 +1950,6 @@ export interface components {
             fonts_measured: string[];
         };
         /**
-         * PartOut
-         * @description A stretch of a dimension row.
-         */
-        PartOut: {
-            /** Kind */
-            kind: string;
-            /** X */
-            x: number;
-            /** Width */
-            width: number;
-            /** Index */
-            index: number | null;
-            /** Label */
-            label: string;
-        };
-        /**
          * RowOut
          * @description A dimension row.
          */
@@ -1360,28 +1976,6 @@ export interface components {
             elements: number[];
             /** Pseudo */
             pseudo: string;
-        };
-        /**
-         * StepOut
-         * @description A line of a working.
-         */
-        StepOut: {
-            /** Operation */
-            operation: string;
-            /** Amount */
-            amount: number;
-            /** Total */
-            total: number;
-            /** Label */
-            label: string;
-            /** File */
-            file: string | null;
-            /** Line */
-            line: number | null;
-            /** Rule */
-            rule: string | null;
-            /** Index */
-            index: number | null;
         };
         /**
          * UnmodelledOut
@@ -2886,19 +3480,6 @@ export interface components {
             reason: string;
         };
         /**
-         * KeptOut
-         * @description The last survey of a page, how it differs from the one before, and what is accepted.
-         */
-        KeptOut: {
-            survey: components["schemas"]["SurveyOut"] | null;
-            /** Made At */
-            made_at: string | null;
-            /** Differences */
-            differences: components["schemas"]["SurveyDifferenceOut"][];
-            /** Accepted */
-            accepted: components["schemas"]["AcceptedOut"][];
-        };
-        /**
          * AcceptIn
          * @description A finding to accept.
          */
@@ -3892,6 +4473,489 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PinOut"][];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_plan_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_make_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_put_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Files */
+                    files: string[];
+                    /**
+                     * Paths
+                     * @default []
+                     */
+                    paths?: string;
+                    /**
+                     * Folder
+                     * @default
+                     */
+                    folder?: string;
+                    /**
+                     * Replace
+                     * @default false
+                     */
+                    replace?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinksOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_replace_found: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_undo_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                step_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_make_moment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MomentOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_bring_moment_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                moment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepOut"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_forget_moment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                moment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
