@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections import Counter
 
 from django.db.models.functions import Length
 from django.http import HttpRequest, HttpResponse
@@ -13,7 +14,7 @@ from ninja.files import UploadedFile
 from ..origins import base_of
 from ..sites import store
 from .errors import Refused
-from .models import Pin, Site, SiteFile
+from .models import MomentFile, Pin, Site, SiteFile
 from .paths import clean_path, is_page, is_text, media_type
 from .schemas import (
     BringBackIn,
@@ -33,6 +34,7 @@ from .schemas import (
 
 router = Router(tags=["sites"])
 MOST_PINS = 24
+STATES_SHOWN = 100
 
 
 def kind_of(path: str) -> str:
@@ -202,11 +204,21 @@ def save_file(request: HttpRequest, site_id: int, payload: SaveIn) -> SavedOut:
 
 @router.get("/{site_id}/revisions", response={200: list[RevisionOut], 404: ErrorOut})
 def list_revisions(request: HttpRequest, site_id: int, path: str) -> list[RevisionOut]:
-    """The kept states of a file, newest first."""
+    """The kept states of a file, newest first, each with how much it changed, and the names of the moments that it belongs to."""
+    file = find_file(site_id, path)
+    states = list(file.revisions.all()[: STATES_SHOWN + 1])
+    names: dict[int, list[str]] = {}
+    for key, name in MomentFile.objects.filter(revision__file=file).values_list("revision", "moment__name"):
+        names.setdefault(key, []).append(name)
+    lines = [Counter(bytes(state.content).splitlines()) for state in states] if is_text(file.path) else [Counter[bytes]() for _ in states]
+    before = [*lines[1:], Counter[bytes]()]
     return [
-        RevisionOut(number=revision.number, saved_at=revision.saved_at.isoformat(), size=len(bytes(revision.content)))
-        for revision in find_file(site_id, path).revisions.all()[:100]
-    ]
+        RevisionOut(
+            number=state.number, saved_at=state.saved_at.isoformat(), size=len(bytes(state.content)), moments=names.get(state.pk, []),
+            lines_added=(now - old).total(), lines_removed=(old - now).total(),
+        )
+        for state, now, old in zip(states, lines, before, strict=True)
+    ][:STATES_SHOWN]  # fmt: skip
 
 
 @router.post("/{site_id}/bring-back", response={200: SavedOut, 404: ErrorOut, 422: ErrorOut})

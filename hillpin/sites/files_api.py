@@ -14,58 +14,60 @@ from ninja.files import UploadedFile
 from . import folder_work, moments
 from .errors import Refused
 from .files_schemas import (
-    KeptOut,
+    FolderPartOut,
+    FolderPlanOut,
+    FolderStepOut,
+    KeptStatesOut,
     LineOut,
     LinksOut,
     MomentOut,
-    PartOut,
-    PlanOut,
     ReplaceIn,
     SearchedOut,
     SearchIn,
-    StepOut,
     Wish,
 )
 from .models import Moment, Site, Step
 from .paths import clean_path, is_ignored
 from .schemas import ErrorOut, NameIn
-from .steps import Part, Plan, alike, carry_out, undo
+from .steps import Part, Plan, alike, carry_out, check_paths, undo
 from .thinning import MOST_BYTES, SAID, kept_bytes
 
 router = Router(tags=["files"])
 STEPS_SHOWN = 50
 
 
-def plan_out(plan: Plan) -> PlanOut:
+def plan_out(plan: Plan) -> FolderPlanOut:
     """A plan as it is told."""
-    parts = [PartOut(path=part.path, new_path=part.new_path, lines=[LineOut(line=one.line, before=one.before, after=one.after) for one in part.lines]) for part in plan.parts]
-    return PlanOut(words=plan.words, notes=plan.notes, parts=parts)
+    parts = [FolderPartOut(path=part.path, new_path=part.new_path, lines=[LineOut(line=one.line, before=one.before, after=one.after) for one in part.lines]) for part in plan.parts]
+    return FolderPlanOut(words=plan.words, notes=plan.notes, parts=parts)
 
 
-def step_out(step: Step) -> StepOut:
+def step_out(step: Step) -> FolderStepOut:
     """A step as it is told."""
-    parts = [PartOut(path=part.path_before, new_path=part.path_after, lines=[]) for part in step.parts.all()]
-    return StepOut(id=step.pk, words=step.words, made_at=step.made_at.isoformat(), undone=step.undone_at is not None, parts=parts)
+    parts = [FolderPartOut(path=part.path_before, new_path=part.path_after, lines=[]) for part in step.parts.all()]
+    return FolderStepOut(id=step.pk, words=step.words, made_at=step.made_at.isoformat(), undone=step.undone_at is not None, parts=parts)
 
 
 def _site(site_id: int) -> Site:
     return get_object_or_404(Site, pk=site_id)
 
 
-@router.post("/{site_id}/files/plan", response={200: PlanOut, 404: ErrorOut, 422: ErrorOut})
-def plan_step(request: HttpRequest, site_id: int, payload: Body[Wish]) -> PlanOut:
+@router.post("/{site_id}/files/plan", response={200: FolderPlanOut, 404: ErrorOut, 422: ErrorOut})
+def plan_step(request: HttpRequest, site_id: int, payload: Body[Wish]) -> FolderPlanOut:
     """What a wish comes to, line by line, before it is made."""
-    return plan_out(folder_work.plan_of(request, site_id=site_id, payload=payload))
+    plan = folder_work.plan_of(request, site_id=site_id, payload=payload)
+    check_paths(_site(site_id).files.values_list("path", flat=True), plan.parts)
+    return plan_out(plan)
 
 
-@router.post("/{site_id}/files", response={200: StepOut, 404: ErrorOut, 422: ErrorOut})
-def make_step(request: HttpRequest, site_id: int, payload: Body[Wish]) -> StepOut:
+@router.post("/{site_id}/files", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})
+def make_step(request: HttpRequest, site_id: int, payload: Body[Wish]) -> FolderStepOut:
     """Do what is wished, whole or not at all."""
     return step_out(carry_out(_site(site_id), folder_work.plan_of(request, site_id=site_id, payload=payload)))
 
 
-@router.post("/{site_id}/files/put", response={200: StepOut, 404: ErrorOut, 422: ErrorOut})
-def put_files(request: HttpRequest, site_id: int, files: File[list[UploadedFile]], paths: Form[str] = "[]", folder: Form[str] = "", replace: Form[bool] = False) -> StepOut:
+@router.post("/{site_id}/files/put", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})
+def put_files(request: HttpRequest, site_id: int, files: File[list[UploadedFile]], paths: Form[str] = "[]", folder: Form[str] = "", replace: Form[bool] = False) -> FolderStepOut:
     """Put files into a folder of the site: beside what is there under another name, or in its place."""
     site = _site(site_id)
     try:
@@ -111,23 +113,23 @@ def search(request: HttpRequest, site_id: int, payload: SearchIn) -> dict[str, A
     return folder_work.searched(request, site_id=site_id, payload=payload)
 
 
-@router.post("/{site_id}/replace", response={200: StepOut, 404: ErrorOut, 422: ErrorOut})
-def replace_found(request: HttpRequest, site_id: int, payload: ReplaceIn) -> StepOut:
+@router.post("/{site_id}/replace", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})
+def replace_found(request: HttpRequest, site_id: int, payload: ReplaceIn) -> FolderStepOut:
     """Replace what is found, all or what was chosen, in one step."""
     return step_out(carry_out(_site(site_id), folder_work.replacing(request, site_id=site_id, payload=payload)))
 
 
-@router.post("/{site_id}/steps/{step_id}/undo", response={200: StepOut, 404: ErrorOut, 422: ErrorOut})
-def undo_step(request: HttpRequest, site_id: int, step_id: int) -> StepOut:
+@router.post("/{site_id}/steps/{step_id}/undo", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})
+def undo_step(request: HttpRequest, site_id: int, step_id: int) -> FolderStepOut:
     """Undo a step, in one."""
     return step_out(undo(get_object_or_404(Step, pk=step_id, site_id=site_id)))
 
 
-@router.get("/{site_id}/kept", response={200: KeptOut, 404: ErrorOut})
-def kept(request: HttpRequest, site_id: int) -> KeptOut:
+@router.get("/{site_id}/kept", response={200: KeptStatesOut, 404: ErrorOut})
+def kept(request: HttpRequest, site_id: int) -> KeptStatesOut:
     """What is kept of the site as it was: moments, steps, and how much room earlier states take."""
     site = _site(site_id)
-    return KeptOut(
+    return KeptStatesOut(
         bytes=kept_bytes(site), most=MOST_BYTES, rule=SAID, moments=[moment_out(moment) for moment in site.moments.all()],
         steps=[step_out(step) for step in site.steps.prefetch_related("parts")[:STEPS_SHOWN]],
     )  # fmt: skip
@@ -144,8 +146,8 @@ def make_moment(request: HttpRequest, site_id: int, payload: NameIn) -> tuple[in
     return 201, moment_out(moments.name_moment(_site(site_id), payload.name))
 
 
-@router.post("/{site_id}/moments/{moment_id}/bring-back", response={200: StepOut | None, 404: ErrorOut, 422: ErrorOut})
-def bring_moment_back(request: HttpRequest, site_id: int, moment_id: int) -> StepOut | None:
+@router.post("/{site_id}/moments/{moment_id}/bring-back", response={200: FolderStepOut | None, 404: ErrorOut, 422: ErrorOut})
+def bring_moment_back(request: HttpRequest, site_id: int, moment_id: int) -> FolderStepOut | None:
     """Make the site as it was at a moment; nothing where it is so already."""
     step = moments.bring_back(get_object_or_404(Moment, pk=moment_id, site_id=site_id))
     return step_out(step) if step is not None else None

@@ -85,7 +85,7 @@ class LineOut(Schema):
     after: str
 
 
-class PartOut(Schema):
+class FolderPartOut(Schema):
     """What a step does to one file; the first path is empty for a new one, the second for one that goes."""
 
     path: str
@@ -93,22 +93,22 @@ class PartOut(Schema):
     lines: list[LineOut]
 
 
-class PlanOut(Schema):
+class FolderPlanOut(Schema):
     """A step before it is made."""
 
     words: str
     notes: list[str]
-    parts: list[PartOut]
+    parts: list[FolderPartOut]
 
 
-class StepOut(Schema):
+class FolderStepOut(Schema):
     """A step that was made: where the files of its parts are now."""
 
     id: int
     words: str
     made_at: str
     undone: bool
-    parts: list[PartOut]
+    parts: list[FolderPartOut]
 
 
 class UseOut(Schema):
@@ -206,11 +206,11 @@ class MomentOut(Schema):
     changed: int
 
 
-class KeptOut(Schema):
+class KeptStatesOut(Schema):
     """How much is kept of earlier states, and by what rule."""
 
     bytes: int
     most: int
     rule: str
     moments: list[MomentOut]
-    steps: list[StepOut]
+    steps: list[FolderStepOut]

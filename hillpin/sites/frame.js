@@ -107,7 +107,8 @@
       facesOf.set(file, own);
     }
     if (own.textContent !== faces) own.textContent = faces;
-    if (!own.isConnected) queueMicrotask(() => (document.head || document.documentElement).append(own));
+    // A document that is put in place of this one takes the element along only then.
+    queueMicrotask(() => { if (!own.isConnected) (document.head || document.documentElement).append(own); });
     return rest + css.slice(from);
   }
   const facesOf = new Map();

@@ -106,6 +106,11 @@ class RevisionOut(Schema):
     number: int
     saved_at: str
     size: int
+    lines_added: int
+    """Lines that the state before does not have."""
+    lines_removed: int
+    moments: list[str]
+    """The names of the moments that it belongs to."""
 
 
 class BringBackIn(Schema):

@@ -74,18 +74,7 @@ def carry_out(site: Site, plan: Plan) -> Step:
 
 def _check(files: dict[str, SiteFile], parts: Sequence[Part]) -> None:
     """Raises Refused where the site would not stand as the parts want it."""
-    gone = {part.path for part in parts if part.path and part.new_path != part.path}
-    stay = [path for path in files if path not in gone]
-    new = [part.new_path for part in parts if part.new_path and part.new_path != part.path]
-    for path in new:
-        check_name(path)
-    check_together(stay, new)
-    if len(stay) + len(new) > MOST_FILES:
-        raise Refused(f"The site would have {len(stay) + len(new)} files; {MOST_FILES} are the most.")
-    if new and not any(is_page(path) for path in [*stay, *new]):
-        raise Refused("The site would have no page left.")
-    if not new and gone and not any(is_page(path) for path in stay):
-        raise Refused("That is the last page of the site: remove the site itself, or make another page first.")
+    check_paths(files, parts)
     for part in parts:
         if part.content is not None and len(part.content) > LARGEST_FILE:
             raise Refused(f"{part.new_path} has {len(part.content) / 1048576:.1f} MB; {LARGEST_FILE // 1048576} MB are the most for one file.")
@@ -97,6 +86,20 @@ def _check(files: dict[str, SiteFile], parts: Sequence[Part]) -> None:
                 sizes[part.new_path] = size if part.content is None else len(part.content)
         if sum(sizes.values()) > LARGEST_SITE:
             raise Refused(f"The site would have more than {LARGEST_SITE // 1048576} MB, which is the most.")
+
+
+def check_paths(known: Iterable[str], parts: Sequence[Part]) -> None:
+    """Raises Refused where a site's paths could not be as the parts want them."""
+    gone = {part.path for part in parts if part.path and part.new_path != part.path}
+    stay = [path for path in known if path not in gone]
+    new = [part.new_path for part in parts if part.new_path and part.new_path != part.path]
+    for path in new:
+        check_name(path)
+    check_together(stay, new)
+    if len(stay) + len(new) > MOST_FILES:
+        raise Refused(f"The site would have {len(stay) + len(new)} files; {MOST_FILES} are the most.")
+    if gone and not any(is_page(path) for path in [*stay, *new]):
+        raise Refused("That is the last page of the site: remove the site itself, or make another page first.")
 
 
 def check_together(stay: Iterable[str], new: Iterable[str]) -> None:

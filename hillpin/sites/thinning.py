@@ -14,7 +14,7 @@ THINNED_EACH = 25
 """Saves of a file after which its states are gone through."""
 MOST_STATES = 1_000
 """States of one file at most."""
-MOST_BYTES = 150 * 1024 * 1024
+MOST_BYTES = 150_000_000
 """Bytes of all earlier states of one site at most; those without a name go first, from the oldest."""
 RULES = ((timedelta(days=2), timedelta(0)), (timedelta(days=14), timedelta(hours=1)), (timedelta(days=365), timedelta(days=1)), (timedelta.max, timedelta(days=30)))
 """Up to an age, and how far apart states are then at least."""

@@ -124,10 +124,15 @@ class EarlierStates(ViewportCase):
         expect(self.page.get_by_role("banner")).to_contain_text("Saved")
         self.page.get_by_role("button", name="Earlier states").click()
         states = self.page.get_by_role("region", name="Earlier states of style.css")
-        states.get_by_role("button", name=re.compile("^1:")).click()
-        expect(states.locator(".cm-changedText").first).to_contain_text("0")
-        expect(states.locator(".cm-deletedChunk")).to_contain_text("36px")
+        states.get_by_role("listitem").nth(1).get_by_role("button").click()
+        expect(states.locator(".cm-merge-a .cm-changedText").first).to_have_text("20")
+        expect(states.locator(".cm-merge-b .cm-changedText").first).to_have_text("36")
+        expect(states.get_by_role("listitem").first).to_contain_text("lines: 1 in, 1 out")
         self.assertEqual(self.violations(), [])
+        states.get_by_role("button", name="Bring this part back").click()
+        expect(states.locator(".cm-changedText")).to_have_count(0)
+        self.page.get_by_role("button", name="Back to the source").click()
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("20px")
 
 
 class Tree(ViewportCase):

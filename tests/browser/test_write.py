@@ -209,8 +209,8 @@ class Editing(InterfaceCase):
         page.get_by_role("button", name="Earlier states").click()
         states = page.get_by_role("region", name="Earlier states of style.css")
         expect(states.get_by_role("listitem")).to_have_count(2)
-        states.get_by_role("button", name=re.compile("^1:")).click()
-        states.get_by_role("button", name="Bring it back").click()
+        states.get_by_role("listitem").nth(1).get_by_role("button").click()
+        states.get_by_role("button", name="Bring it all back").click()
         expect(page.get_by_label("Source of style.css")).to_contain_text("max-width: 1080px")
 
     def test_two_windows_are_told_and_nothing_is_overwritten(self) -> None:

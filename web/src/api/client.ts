@@ -81,3 +81,26 @@ export type Contest = Schemas["Contest"];
 export type Contender = Schemas["Contender"];
 export type ChangedText = Schemas["TextOut"];
 export type Held = Schemas["Held"];
+
+export type FolderWish = Schemas["NewPageWish"] | Schemas["NewSheetWish"] | Schemas["DuplicateWish"] | Schemas["MoveWish"] | Schemas["RemoveWish"] | Schemas["LinkWish"];
+export type FolderPlan = Schemas["FolderPlanOut"];
+export type FolderStep = Schemas["FolderStepOut"];
+export type FolderLinks = Schemas["LinksOut"];
+export type Hit = Schemas["HitOut"];
+export type Searched = Schemas["SearchedOut"];
+export type SearchWish = Schemas["SearchIn"];
+export type Moment = Schemas["MomentOut"];
+export type KeptStates = Schemas["KeptStatesOut"];
+
+/** Put files into a folder of a site: beside what is there, or in its place. */
+export async function putFiles(site: number, files: { file: File; path: string }[], folder: string, replace: boolean): Promise<FolderStep> {
+  const form = new FormData();
+  for (const { file } of files) form.append("files", file);
+  form.append("paths", JSON.stringify(files.map(({ path }) => path)));
+  form.append("folder", folder);
+  form.append("replace", String(replace));
+  const response = await fetch(`/api/sites/${site}/files/put`, { method: "POST", body: form }).catch(() => undefined);
+  const body: unknown = await response?.json().catch(() => undefined);
+  if (!response?.ok) throw new Error(sentence(body));
+  return body as FolderStep;
+}

@@ -149,7 +149,7 @@ export interface paths {
         };
         /**
          * List Revisions
-         * @description The kept states of a file, newest first.
+         * @description The kept states of a file, newest first, each with how much it changed, and the names of the moments that it belongs to.
          */
         get: operations["hillpin_sites_api_list_revisions"];
         put?: never;
@@ -1416,6 +1416,12 @@ export interface components {
             saved_at: string;
             /** Size */
             size: number;
+            /** Lines Added */
+            lines_added: number;
+            /** Lines Removed */
+            lines_removed: number;
+            /** Moments */
+            moments: string[];
         };
         /**
          * BringBackIn
@@ -1428,6 +1434,30 @@ export interface components {
             number: number;
         };
         /**
+         * FolderPartOut
+         * @description What a step does to one file; the first path is empty for a new one, the second for one that goes.
+         */
+        FolderPartOut: {
+            /** Path */
+            path: string;
+            /** New Path */
+            new_path: string;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+        };
+        /**
+         * FolderPlanOut
+         * @description A step before it is made.
+         */
+        FolderPlanOut: {
+            /** Words */
+            words: string;
+            /** Notes */
+            notes: string[];
+            /** Parts */
+            parts: components["schemas"]["FolderPartOut"][];
+        };
+        /**
          * LineOut
          * @description A line before and after a change.
          */
@@ -1438,34 +1468,6 @@ export interface components {
             before: string;
             /** After */
             after: string;
-        };
-        /**
-         * PartOut
-         * @description A stretch of a dimension row.
-         */
-        PartOut: {
-            /** Kind */
-            kind: string;
-            /** X */
-            x: number;
-            /** Width */
-            width: number;
-            /** Index */
-            index: number | null;
-            /** Label */
-            label: string;
-        };
-        /**
-         * PlanOut
-         * @description A step before it is made.
-         */
-        PlanOut: {
-            /** Words */
-            words: string;
-            /** Notes */
-            notes: string[];
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
         };
         /**
          * DuplicateWish
@@ -1603,26 +1605,20 @@ export interface components {
             before: string;
         };
         /**
-         * StepOut
-         * @description A line of a working.
+         * FolderStepOut
+         * @description A step that was made: where the files of its parts are now.
          */
-        StepOut: {
-            /** Operation */
-            operation: string;
-            /** Amount */
-            amount: number;
-            /** Total */
-            total: number;
-            /** Label */
-            label: string;
-            /** File */
-            file: string | null;
-            /** Line */
-            line: number | null;
-            /** Rule */
-            rule: string | null;
-            /** Index */
-            index: number | null;
+        FolderStepOut: {
+            /** Id */
+            id: number;
+            /** Words */
+            words: string;
+            /** Made At */
+            made_at: string;
+            /** Undone */
+            undone: boolean;
+            /** Parts */
+            parts: components["schemas"]["FolderPartOut"][];
         };
         /**
          * BrokenOut
@@ -1811,17 +1807,20 @@ export interface components {
             chosen?: components["schemas"]["PlaceIn"][] | null;
         };
         /**
-         * KeptOut
-         * @description The last survey of a page, how it differs from the one before, and what is accepted.
+         * KeptStatesOut
+         * @description How much is kept of earlier states, and by what rule.
          */
-        KeptOut: {
-            survey: components["schemas"]["SurveyOut"] | null;
-            /** Made At */
-            made_at: string | null;
-            /** Differences */
-            differences: components["schemas"]["SurveyDifferenceOut"][];
-            /** Accepted */
-            accepted: components["schemas"]["AcceptedOut"][];
+        KeptStatesOut: {
+            /** Bytes */
+            bytes: number;
+            /** Most */
+            most: number;
+            /** Rule */
+            rule: string;
+            /** Moments */
+            moments: components["schemas"]["MomentOut"][];
+            /** Steps */
+            steps: components["schemas"]["FolderStepOut"][];
         };
         /**
          * MomentOut
@@ -1950,6 +1949,22 @@ export interface components {
             fonts_measured: string[];
         };
         /**
+         * PartOut
+         * @description A stretch of a dimension row.
+         */
+        PartOut: {
+            /** Kind */
+            kind: string;
+            /** X */
+            x: number;
+            /** Width */
+            width: number;
+            /** Index */
+            index: number | null;
+            /** Label */
+            label: string;
+        };
+        /**
          * RowOut
          * @description A dimension row.
          */
@@ -1976,6 +1991,28 @@ export interface components {
             elements: number[];
             /** Pseudo */
             pseudo: string;
+        };
+        /**
+         * StepOut
+         * @description A line of a working.
+         */
+        StepOut: {
+            /** Operation */
+            operation: string;
+            /** Amount */
+            amount: number;
+            /** Total */
+            total: number;
+            /** Label */
+            label: string;
+            /** File */
+            file: string | null;
+            /** Line */
+            line: number | null;
+            /** Rule */
+            rule: string | null;
+            /** Index */
+            index: number | null;
         };
         /**
          * UnmodelledOut
@@ -3480,6 +3517,19 @@ export interface components {
             reason: string;
         };
         /**
+         * KeptOut
+         * @description The last survey of a page, how it differs from the one before, and what is accepted.
+         */
+        KeptOut: {
+            survey: components["schemas"]["SurveyOut"] | null;
+            /** Made At */
+            made_at: string | null;
+            /** Differences */
+            differences: components["schemas"]["SurveyDifferenceOut"][];
+            /** Accepted */
+            accepted: components["schemas"]["AcceptedOut"][];
+        };
+        /**
          * AcceptIn
          * @description A finding to accept.
          */
@@ -4515,7 +4565,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["FolderPlanOut"];
                 };
             };
             /** @description Not Found */
@@ -4559,7 +4609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepOut"];
+                    "application/json": components["schemas"]["FolderStepOut"];
                 };
             };
             /** @description Not Found */
@@ -4621,7 +4671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepOut"];
+                    "application/json": components["schemas"]["FolderStepOut"];
                 };
             };
             /** @description Not Found */
@@ -4749,7 +4799,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepOut"];
+                    "application/json": components["schemas"]["FolderStepOut"];
                 };
             };
             /** @description Not Found */
@@ -4790,7 +4840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepOut"];
+                    "application/json": components["schemas"]["FolderStepOut"];
                 };
             };
             /** @description Not Found */
@@ -4830,7 +4880,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptOut"];
+                    "application/json": components["schemas"]["KeptStatesOut"];
                 };
             };
             /** @description Not Found */
@@ -4915,7 +4965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepOut"] | null;
+                    "application/json": components["schemas"]["FolderStepOut"] | null;
                 };
             };
             /** @description Not Found */

@@ -86,7 +86,7 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
           <HillDrawing points={points} x={x} base={BASE} height={HILL_HEIGHT} most={most} />
           {ghost && <Ghost points={ghost.points} x={x} most={most} />}
         </g>
-        <text className="title" x={SIDE} y={18}>
+        <text className="title" x={titleAt(x(walker))} y={18}>
           Width of <tspan>{hill?.name ?? "…"}</tspan>{room > 900 ? " at every viewport from 240 to 1920" : ""}
           {hill && !hill.modelled ? " (parts of it are not covered yet)" : ""}
         </text>
@@ -121,6 +121,14 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
     </Area>
   );
 });
+
+/** Room that the title takes at its usual place. */
+const TITLE = 330;
+
+/** Where the title begins: behind the walker's flag where that stands on it. */
+function titleAt(walker: number): number {
+  return walker - 30 < SIDE + TITLE ? walker + 33 : SIDE;
+}
 
 /** The hill as it was before a change. */
 function Ghost({ points, x, most }: { points: Hill["points"]; x: (at: number) => number; most: number }) {

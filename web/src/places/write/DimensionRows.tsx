@@ -5,7 +5,7 @@ import { fillOf, Hatching } from "../../kit/Hatching";
 import { px } from "../../kit/numbers";
 
 const Panel = styled.section`
-  padding: 8px 12px 6px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: hidden;
+  padding: 8px 12px 6px; border-top: 1px solid var(--hairline); background: var(--panel); overflow: hidden auto;
   svg { display: block; width: 100%; }
   text { font-size: var(--size-tick); fill: var(--ink); font-variant-numeric: tabular-nums; }
   .beside { fill: var(--soft); }

@@ -3,21 +3,28 @@ import styled from "styled-components";
 import type { MarginNote, Numbers, SiteFile } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
+import { keyNamed } from "../../kit/useKeys";
 import { Editor, type Jump, LEAVING } from "./editor/Editor";
 import type { Marks } from "./editor/marks";
 import type { ShownNote } from "./editor/notes";
+import { FindPanel } from "./folder/FindPanel";
+import { PlanView } from "./folder/PlanView";
+import type { Folder } from "./folder/useFolder";
 import { History } from "./History";
 import { PageTree } from "./PageTree";
 import type { AskChange } from "./aid";
 import { RowsOfCode } from "./RowsOfCode";
-import type { TextFile } from "./texts";
+import type { TextFile, Texts } from "./texts";
 
 const Column = styled.section`
-  display: grid; grid-template-rows: auto auto 1fr auto; min-height: 0; min-width: 0; border-right: 1px solid var(--hairline); background: var(--panel);
-  .tabs { display: flex; align-items: end; gap: 2px; padding: 6px 8px 0; border-bottom: 1px solid var(--hairline); background: var(--paper); min-width: 0; }
+  display: grid; grid-template-rows: auto auto 1fr auto; height: 100%; min-height: 0; min-width: 0; background: var(--panel);
+  .tabs { display: flex; flex-wrap: wrap; align-items: end; gap: 2px 6px; padding: 6px 8px 0; border-bottom: 1px solid var(--hairline); background: var(--paper); min-width: 0; }
   .tabs ul { display: flex; gap: 2px; margin: 0; padding: 0; list-style: none; overflow-x: auto; min-width: 0; }
   .tabs li button { padding: 5px 12px; border: 1px solid transparent; border-bottom: 0; border-radius: var(--round-sheet) var(--round-sheet) 0 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; }
   .tabs li button[aria-pressed="true"] { border-color: var(--hairline); background: var(--panel); color: var(--ink); font-weight: var(--weight-strong); margin-bottom: -1px; padding-bottom: 6px; }
+  .tabs .start { padding-bottom: 4px; }
+  .tabs .start button { padding: 1px 8px; font-size: var(--size-note); }
+  .tabs .start button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); }
   .tabs .end { display: flex; align-items: center; gap: 8px; margin-left: auto; padding-bottom: 4px; color: var(--soft); white-space: nowrap; font-size: var(--size-note); }
   .tabs .end button { padding: 1px 8px; }
   .banner { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 8px 12px; border-bottom: 1px solid var(--hairline); border-left: 4px solid var(--wrong); background: var(--paper); }
@@ -52,10 +59,21 @@ interface Props {
   selected: number | null;
   onSelect: (index: number) => void;
   onAsk: AskChange;
+  folder: Folder;
+  /** What the column shows: the source, or something else in its place. */
+  shows: Shown;
+  onShow: (shown: Shown) => void;
+  store: Texts;
+  version: number;
+  /** A change that is made for the person, with the same undo as typing. */
+  onPut: (path: string, text: string) => void;
+  onFar: (path: string, line: number) => void;
+  hasFiles: boolean;
+  onFiles: (isOn: boolean) => void;
 }
 
 const TREE = "hillpin.tree";
-type Shown = "source" | "states" | "rows";
+export type Shown = "source" | "states" | "rows" | "find";
 
 /** What else the column can show; not drawn anew while one types. */
 const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: { shows: Shown; onShow: (shown: Shown) => void; hasTree: boolean; onTree: (isOn: boolean) => void; hasRows: boolean }) {
@@ -63,6 +81,7 @@ const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: {
   return (
     <>
       <Button aria-pressed={hasTree} onPress={() => onTree(!hasTree)}>Tree</Button>
+      <Button title={keyNamed("W")} onPress={() => onShow("find")}>Find</Button>
       <Button onPress={() => onShow("states")}>Earlier states</Button>
       <Button isDisabled={!hasRows} onPress={() => onShow("rows")}>Rows</Button>
     </>
@@ -72,7 +91,7 @@ const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: {
 /** The editors of the page's files, one at a time, with what must be known about saving. */
 export const EditorColumn = memo(function EditorColumn(props: Props) {
   const { siteId, files, texts, open, page, numbers, drafts, notes, marks, jump, alsoOpen } = props;
-  const [shows, setShows] = useState<Shown>("source");
+  const { shows, onShow: setShows } = props;
   const [hasTree, setTree] = useState(() => localStorage.getItem(TREE) === "on");
   const onTree = useCallback((isOn: boolean) => {
     localStorage.setItem(TREE, isOn ? "on" : "");
@@ -82,11 +101,15 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
   const file = texts.get(open);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
   const parent = numbers?.elements.find((candidate) => candidate.index === element?.parent);
-  const tabs = files.filter((candidate) => candidate.editable && (candidate.path === page || candidate.kind === "style" || candidate.path === open));
+  const { folder } = props;
+  const linked = folder.links?.sheets[page]?.map((sheet) => sheet.path);
+  const sheets = numbers || linked ? [...(numbers?.sheets ?? []), ...(linked ?? [])] : null;
+  const tabs = files.filter((candidate) => candidate.editable && (candidate.path === page || candidate.path === open || (candidate.kind === "style" && (sheets?.includes(candidate.path) ?? true))));
   const isLinked = open === page || !open.endsWith(".css") || !numbers || numbers.sheets.includes(open);
   return (
     <Column aria-label="Source">
       <div className="tabs">
+        <span className="start"><Button aria-pressed={props.hasFiles} title={`Files of the site: ${keyNamed("F")}`} onPress={() => props.onFiles(!props.hasFiles)}>Files</Button></span>
         <ul aria-label="Files">
           {tabs.map((tab) => (
             <li key={tab.path}>
@@ -97,7 +120,6 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
           ))}
         </ul>
         <span className="end">
-          {numbers && <span>px at {px(numbers.width)} wide</span>}
           <Tools shows={shows} onShow={setShows} hasTree={hasTree} onTree={onTree} hasRows={element !== undefined} />
         </span>
       </div>
@@ -111,16 +133,18 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
         )}
         {file?.state === "failed" && <div className="banner" role="alert">Not saved: {file.message} It is tried again by itself.</div>}
         {alsoOpen && file?.state !== "clash" && <div className="banner note" role="status">This site is open in another window too. What is saved there appears here.</div>}
-        {!isLinked && <div className="banner note" role="status">{page} does not link {open}, so nothing here takes effect on it.</div>}
+        {!isLinked && <div className="banner note" role="status"><span>{page} does not link {open}, so nothing here takes effect on it.</span> <Button isDisabled={folder.isBusy} onPress={() => void folder.wish({ do: "link", page, sheet: open, before: "", on: true })}>Link it, after all others</Button></div>}
       </div>
-      {file && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
-      {file && shows === "rows" && element && (
+      {folder.plan && <PlanView plan={folder.plan} isBusy={folder.isBusy} trouble={folder.trouble} onDo={folder.carryOut} onLeave={folder.leave} />}
+      {file && !folder.plan && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} folder={folder} onText={(text) => props.onPut(open, text)} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
+      {!folder.plan && shows === "find" && <FindPanel siteId={siteId} texts={props.store} folder={folder} version={props.version} onSource={(path, line) => { setShows("source"); props.onFar(path, line); }} onLeave={() => setShows("source")} />}
+      {file && !folder.plan && shows === "rows" && element && (
         <RowsOfCode
           siteId={siteId} page={page} elements={numbers?.elements ?? []} rects={numbers?.rects ?? []} selected={element.index} drafts={drafts}
           onPut={(asking) => props.onAsk(asking).then(() => setShows("source"))}
         />
       )}
-      {file && (shows === "source" || (shows === "rows" && !element)) && (
+      {file && !folder.plan && (shows === "source" || (shows === "rows" && !element)) && (
         <div className="source" data-tree={hasTree}>
         {hasTree && (
           <PageTree
@@ -140,7 +164,8 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
           Selected: <strong>{element?.name ?? "nothing"}{numbers?.pseudo ? `::${numbers.pseudo}` : ""}</strong>{parent ? ` in ${parent.name}` : ""}
         </span>
         {numbers && <span>{numbers.rules_applied === 1 ? "1 rule applies" : `${numbers.rules_applied} rules apply`} here</span>}
-        <span id={LEAVING} className="leaving">Tab indents. Esc, then Tab, leaves.</span>
+        {numbers && <span>px at {px(numbers.width)} wide</span>}
+        <span id={LEAVING} className="leaving">Tab indents. Esc, then Tab, leaves. {keyNamed("N")} shows a note whole.</span>
         <span className="caret" role="status">{caretNote}</span>
       </div>
     </Column>

@@ -3,6 +3,8 @@ import styled from "styled-components";
 import type { Numbers } from "../../api/client";
 import type { components } from "../../api/schema";
 import type { Measured } from "./editor/notes";
+import { Button } from "../../kit/Button";
+import { keyNamed } from "../../kit/useKeys";
 import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, OverlaysMenu, PLAN } from "./OverlayDrawing";
 import type { HeldState } from "./states";
@@ -20,6 +22,7 @@ const Ground = styled.div`
   .bar { position: absolute; left: 6px; bottom: 4px; }
   .overlays { position: absolute; right: 18px; bottom: 4px; }
   .overlays button { padding: 1px 9px; font-size: var(--size-note); }
+  .overlays button[aria-pressed="true"] { background: var(--lake-wash); border-color: var(--lake); }
 `;
 
 const EDGE = 12;
@@ -61,6 +64,9 @@ interface Props {
   /** The selected box was chosen elsewhere: bring it into view. */
   reveal: number;
   onHeight: (height: number) => void;
+  /** Whether the sums stand under the page. */
+  hasSums: boolean;
+  onSums: (isOn: boolean) => void;
   onReport: (report: FrameReport) => void;
   /** A state held on the selected element. */
   held: HeldState | "";
@@ -214,7 +220,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
       </div>
       </div>
       <span className="bar"><ViewportBar width={width} height={height} scale={scale} isWhole={isWhole} onWhole={onWhole} onHeight={onHeight} /></span>
-      <span className="overlays"><OverlaysMenu on={overlays} onChange={props.onOverlays} /></span>
+      <span className="overlays"><Button title={keyNamed("S")} aria-pressed={props.hasSums} onPress={() => props.onSums(!props.hasSums)}>Sums</Button> <OverlaysMenu on={overlays} onChange={props.onOverlays} /></span>
     </Ground>
   );
 });

@@ -3,13 +3,19 @@ import { useCallback, useMemo, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type Finding, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
+import { useKept } from "../../kit/useKept";
+import { useKeys } from "../../kit/useKeys";
+import { useMedia } from "../../kit/useMedia";
 import { Link } from "../../router";
 import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
 import { AtThisWidth } from "./AtThisWidth";
 import { marksOf } from "./caret";
 import { DimensionRows } from "./DimensionRows";
-import { EditorColumn } from "./EditorColumn";
+import { EditorColumn, type Shown } from "./EditorColumn";
+import { FilesPanel } from "./folder/FilesPanel";
+import { useFolder } from "./folder/useFolder";
+import { useToSource } from "./folder/useToSource";
 import { shownNotes } from "./editor/notes";
 import { useOverlayNames } from "./OverlayDrawing";
 import { handOver } from "./handOver";
@@ -17,6 +23,7 @@ import { type FaceTold, type FrameReport, PageFrame } from "./PageFrame";
 import { useHill, useLine, useNumbers } from "./useNumbers";
 import type { HeldState } from "./states";
 import { SumsPanel } from "./SumsPanel";
+import { WorkPanes } from "./WorkPanes";
 import { WriteHeader } from "./WriteHeader";
 import { findingNotes, useSurveyBehind } from "./useSurveyBehind";
 import { type CaretPlace, useQueryHere } from "./useQueryHere";
@@ -27,16 +34,13 @@ import { useViewport } from "./useViewport";
 
 const Place = styled.div`
   display: grid; grid-template-rows: auto auto 1fr; height: 100%; min-height: 560px;
-  .work { display: grid; grid-template-columns: minmax(380px, 39%) 1fr; min-height: 0; }
-  .work:has([data-tree="true"]) { grid-template-columns: minmax(500px, 49%) 1fr; }
-  .page { display: grid; grid-template-rows: minmax(160px, 1fr) auto minmax(120px, 200px); min-height: 0; min-width: 0; }
+  .work { min-height: 0; min-width: 0; }
+  .stack > * { height: 420px; }
+  .stack > .under { height: auto; }
+  .under { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; min-height: 0; }
+  .under > :first-child { max-height: 45vh; }
   .sums { display: grid; grid-template-columns: 1fr minmax(180px, 270px); min-height: 0; }
-  @media (max-width: 820px), (max-height: 520px) {
-    height: auto;
-    .work, .work:has([data-tree="true"]) { grid-template-columns: 1fr; }
-    .work > :first-child { height: 420px; }
-    .page { grid-template-rows: 420px auto auto; }
-  }
+  &[data-stacked="true"] { height: auto; }
   @media (max-width: 620px) { .sums { grid-template-columns: 1fr; } .sums aside { padding-left: 16px; } }
 `;
 
@@ -59,7 +63,7 @@ const NO_DRAFTS: Record<string, string> = {};
 function Write({ site, page, pages }: { site: Site; page: string; pages: string[] }) {
   const [handed] = useState(() => handOver.take(site.id, page));
   const source = useSource(site, page, handed);
-  const { texts, files, version, drafts, ready, open, goTo, askChange } = source;
+  const { texts, files, version, elsewhere, drafts, ready, open, goTo, askChange } = source;
   const { walker, height, walk, setHeight } = useViewport(site.id);
   const { selected, pseudo, setPseudo, reveal, select, pick } = useSelected(handed?.index ?? null);
   const [measured, onReport] = useSettled<FrameReport>(150);
@@ -68,9 +72,17 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [overlays, setOverlays] = useOverlayNames();
   const [fonts, setFonts] = useState(0);
 
+  const isStacked = useMedia("(max-width: 820px), (max-height: 520px)");
+  const [hasFiles, setHasFiles] = useKept("hillpin.files", false);
+  const [hasSums, setSums] = useKept("hillpin.sums", true);
+  const [shows, setShows] = useState<Shown>("source");
+  useKeys({ W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
+  const folder = useFolder(site, page, texts, open, source.onFile.onOpen);
+  const toSource = useToSource(site.id, page, pages, goTo);
+
   const line = useLine(site.id);
-  const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts }, ready, texts);
-  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts }, ready, texts, follow);
+  const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts, elsewhere }, ready, texts);
+  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts, elsewhere }, ready, texts, follow);
   const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
   const { onCaret, showInSource } = useFollowing({ select, pick }, numbers, page, open, source.jumpTo);
   const openQuery = useQueryHere(site.id, page, walker, texts, files, caret, askChange, source.setSaid);
@@ -87,32 +99,40 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const shownIndex = numbers?.selected ?? selected;
   const generated = numbers?.generated.find((one) => one.pseudo === numbers.pseudo)?.rect ?? null;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
+  const filesPanel = <FilesPanel site={site} page={page} open={open} folder={folder} onOpen={source.onFile.onOpen} onSource={toSource} />;
+  const sourceColumn = (
+    <EditorColumn
+      siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={source.jump} alsoOpen={source.alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}
+      onCaret={onCaret} onPlace={onPlace} folder={folder} hasFiles={hasFiles} onFiles={setHasFiles} shows={shows} onShow={setShows} store={texts} version={version} onFar={toSource} {...source.onFile}
+    />
+  );
+  const pageFrame = (
+    <PageFrame
+      key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
+      onHeight={setHeight} hasSums={hasSums} onSums={setSums} onReport={onReport} onSelect={showInSource}
+      fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
+    />
+  );
+  const under = (
+    <div className="under">
+      <DimensionRows rows={numbers?.rows ?? NO_ROWS} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
+      <div className="sums">
+        <SumsPanel
+          siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
+          onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
+        />
+        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} />
+      </div>
+    </div>
+  );
   return (
-    <Place>
+    <Place data-stacked={isStacked}>
       <WriteHeader site={site} page={page} pages={pages} texts={texts} />
       <WidthAxis walker={walker} onWalk={walk} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>
       <main className="work">
-        <EditorColumn
-          siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={source.jump} alsoOpen={source.alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}
-          onCaret={onCaret} onPlace={onPlace} {...source.onFile}
-        />
-        <div className="page">
-          <PageFrame
-            key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
-            onHeight={setHeight} onReport={onReport} onSelect={showInSource}
-            fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
-          />
-          <DimensionRows rows={numbers?.rows ?? NO_ROWS} viewport={numbers?.width ?? walker} selected={shownIndex} onSelect={showInSource} />
-          <div className="sums">
-            <SumsPanel
-              siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
-              onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
-            />
-            <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} />
-          </div>
-        </div>
+        <WorkPanes isStacked={isStacked} hasFiles={hasFiles} hasSums={hasSums} files={filesPanel} source={sourceColumn} page={pageFrame} under={under} />
       </main>
     </Place>
   );

@@ -23,20 +23,29 @@ interface Snapshot {
   /** Grows with every change of any text. */
   version: number;
   alsoOpen: boolean;
+  /** Grows when files changed that were not edited in this window: what the server computes from is another state then. */
+  elsewhere: number;
 }
 
-type Message = { site: number; from: string } & ({ kind: "saved"; path: string; revision: number } | { kind: "open" } | { kind: "here" } | { kind: "closed" });
+type Message = { site: number; from: string } & ({ kind: "saved"; path: string; revision: number } | { kind: "open" } | { kind: "here" } | { kind: "closed" } | { kind: "files"; parts: Moved[] });
+
+/** A file that a step moved, made or removed: its path before and after, empty where it was not there or is not any more. */
+export interface Moved {
+  path: string;
+  new_path: string;
+}
 
 const SAVE_AFTER = 500;
 /** Milliseconds after which what is drawn around the editor follows: the page and the numbers come first. */
 const TELL_AFTER = 90;
 
 export class Texts {
-  private snapshotNow: Snapshot = { files: new Map(), version: 0, alsoOpen: false };
+  private snapshotNow: Snapshot = { files: new Map(), version: 0, alsoOpen: false, elsewhere: 0 };
   private readonly listeners = new Set<() => void>();
   private readonly atOnce = new Set<() => void>();
   private scheduled = 0;
   private told = this.snapshotNow;
+  private readonly folderListeners = new Set<() => void>();
   private readonly timers = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
   private readonly window = crypto.randomUUID();
@@ -125,10 +134,54 @@ export class Texts {
   async reload(path: string): Promise<void> {
     const answer = await ask(client.GET("/api/sites/{site_id}/file", { params: { path: { site_id: this.site }, query: { path } } }));
     const known = this.snapshotNow.files.get(path);
+    if (known && known.text === answer.text) {
+      this.set({ elsewhere: this.snapshotNow.elsewhere + 1 });
+      this.put({ ...known, savedText: answer.text, revision: answer.revision, savedAt: new Date(answer.saved_at), state: "saved", clash: undefined }, false);
+      return;
+    }
+    if (known) this.set({ elsewhere: this.snapshotNow.elsewhere + 1 });
     this.put({
       path, text: answer.text, savedText: answer.text, revision: answer.revision, savedAt: new Date(answer.saved_at), state: "saved",
       outside: (known?.outside ?? 0) + 1,
     }, true);
+  }
+
+  /** Be told when files were made, moved or removed elsewhere. */
+  readonly onFiles = (listener: () => void) => {
+    this.folderListeners.add(listener);
+    return () => {
+      this.folderListeners.delete(listener);
+    };
+  };
+
+  /** Save all that is not saved yet. Throws a sentence where that cannot be. */
+  async saveAll(): Promise<void> {
+    for (const { path } of [...this.snapshotNow.files.values()]) {
+      clearTimeout(this.timers.get(path));
+      await this.save(path);
+      const file = this.snapshotNow.files.get(path);
+      if (file?.state === "clash") throw new Error(`${path} was saved elsewhere too. Settle that first.`);
+      if (file?.state === "failed") throw new Error(`${path} is not saved: ${file.message ?? ""}`);
+    }
+  }
+
+  /** Follow a step of the site's files: what moved is open under its new path, what changed is read anew. */
+  async followed(parts: Moved[], isOwn = true): Promise<void> {
+    const files = new Map(this.snapshotNow.files);
+    const wanted: string[] = [];
+    for (const part of parts) {
+      const file = files.get(part.path);
+      if (!file) continue;
+      files.delete(part.path);
+      if (part.new_path) wanted.push(part.new_path);
+    }
+    for (const part of parts) {
+      const file = this.snapshotNow.files.get(part.path);
+      if (file && part.new_path) files.set(part.new_path, { ...file, path: part.new_path });
+    }
+    this.set({ files, version: this.snapshotNow.version + 1, elsewhere: this.snapshotNow.elsewhere + 1 });
+    if (isOwn) this.tell({ kind: "files", parts });
+    await Promise.all(wanted.map((path) => this.reload(path)));
   }
 
   /** Texts that are not saved yet, by path. */
@@ -178,13 +231,17 @@ export class Texts {
       this.set({ alsoOpen: false });
       this.tell({ kind: "open" });
     }
+    if (message.kind === "files") {
+      void this.followed(message.parts, false);
+      for (const listener of this.folderListeners) listener();
+    }
     if (message.kind === "saved") {
       const file = this.snapshotNow.files.get(message.path);
       if (file && file.text === file.savedText && message.revision > file.revision) void this.reload(message.path);
     }
   }
 
-  private tell(message: { kind: "open" | "here" | "closed" } | { kind: "saved"; path: string; revision: number }): void {
+  private tell(message: { kind: "open" | "here" | "closed" } | { kind: "saved"; path: string; revision: number } | { kind: "files"; parts: Moved[] }): void {
     this.channel.postMessage({ ...message, site: this.site, from: this.window });
   }
 

@@ -15,6 +15,8 @@ export interface NumbersQuery {
   drafts: Record<string, string>;
   /** How often this browser told the server of fonts. */
   fonts: number;
+  /** How often files changed that were not edited in this window. */
+  elsewhere: number;
 }
 
 type HillQuery = Omit<NumbersQuery, "width" | "pseudo">;
@@ -68,15 +70,15 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
     if (!ready) return;
     return texts.subscribeAtOnce(() => {
       const { query: latest } = state.current;
-      ask({ ...latest, drafts: texts.drafts() });
+      ask({ ...latest, drafts: texts.drafts(), elsewhere: texts.snapshot().elsewhere });
     });
   }, [texts, ready, ask]);
   return answer;
 }
 
 /** A query as text, written anew only where a part of it is another one. */
-function useKey({ page, width, height, selected, pseudo, drafts, fonts }: HillQuery & { width?: number; pseudo?: Pseudo }): string {
-  return useMemo(() => JSON.stringify({ page, width, height, selected, pseudo, drafts, fonts }), [page, width, height, selected, pseudo, drafts, fonts]);
+function useKey({ page, width, height, selected, pseudo, drafts, fonts, elsewhere }: HillQuery & { width?: number; pseudo?: Pseudo }): string {
+  return useMemo(() => JSON.stringify({ page, width, height, selected, pseudo, drafts, fonts, elsewhere }), [page, width, height, selected, pseudo, drafts, fonts, elsewhere]);
 }
 
 /** The line to the server while a place is shown. */
@@ -125,8 +127,8 @@ export function useHill(line: Line, query: HillQuery, ready: boolean, texts: Tex
     const timer = setTimeout(() => ask(key), PAUSE);
     return () => clearTimeout(timer);
   }, [key, ready, ask]);
-  const follow = useCallback(({ page, height, selected, drafts, fonts }: NumbersQuery) => {
-    if (state.current.isQuick) ask(JSON.stringify({ page, height, selected, drafts, fonts }));
+  const follow = useCallback(({ page, height, selected, drafts, fonts, elsewhere }: NumbersQuery) => {
+    if (state.current.isQuick) ask(JSON.stringify({ page, height, selected, drafts, fonts, elsewhere }));
   }, [ask]);
   const ghost = hill?.ghost;
   useEffect(() => {

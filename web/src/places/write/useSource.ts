@@ -8,7 +8,7 @@ import { Texts } from "./texts";
 /** The texts of a page and its sheets: what is open, where the caret is sent, and changes put in as one undo. */
 export function useSource(site: Site, page: string, handed: Handed | null) {
   const texts = useTexts(site, page);
-  const { files, version, alsoOpen } = useSyncExternalStore(texts.subscribe, texts.snapshot);
+  const { files, version, alsoOpen, elsewhere } = useSyncExternalStore(texts.subscribe, texts.snapshot);
   const [open, setOpen] = useState(handed?.file ?? page);
   const [jump, setJump] = useState<Jump | null>(null);
   const [said, setSaid] = useState<string[]>([]);
@@ -47,11 +47,12 @@ export function useSource(site: Site, page: string, handed: Handed | null) {
       setJump(null);
     },
     onEdit: (path: string, text: string) => texts.edit(path, text),
+    onPut: (path: string, text: string) => texts.apply(path, text),
     onSettle: (path: string, keep: "mine" | "theirs") => void texts.settle(path, keep),
     onReload: (path: string) => void texts.reload(path),
   }), [texts]);
   useHanded(handed, handed !== null && files.has(handed.file ?? ""), jumpTo, putIn);
-  return { texts, files, version, alsoOpen, drafts, ready: files.has(page), open, jump, jumpTo, goTo, said, setSaid, askChange, putIn, onFile };
+  return { texts, files, version, elsewhere, alsoOpen, drafts, ready: files.has(page), open, jump, jumpTo, goTo, said, setSaid, askChange, putIn, onFile };
 }
 
 /** Does what another place asked for when it opened this one, once the file is there: goes to a line, or puts in a change. */

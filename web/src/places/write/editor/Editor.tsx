@@ -97,7 +97,7 @@ export const Editor = memo(function Editor(props: Props) {
         const byPerson = update.transactions.some((t) => (t.selection && !t.docChanged) || t.isUserEvent("input") || t.isUserEvent("delete"));
         if (update.selectionSet || update.docChanged) latest.current.onPlace(path, head, update.state.doc.lineAt(head).number);
         if (update.selectionSet && !own && byPerson) latest.current.onCaret(path, head, update.state.doc.lineAt(head).number);
-        if (update.selectionSet || update.transactions.some((t) => t.effects.some((e) => e.is(setNotes)))) latest.current.onNote(noteAt(update.view, head));
+        if (update.selectionSet || update.transactions.some((t) => t.effects.some((e) => e.is(setNotes)))) latest.current.onNote(noteAt(update.state, head));
       }),
     ];
     const known = states.current.get(path);

@@ -1,6 +1,6 @@
 /** Margin notes as a gutter at the right of the code: beside their lines, never in the way of the text. */
-import { RangeSet, StateEffect, StateField } from "@codemirror/state";
-import { type EditorView, gutter, GutterMarker } from "@codemirror/view";
+import { type EditorState, type Extension, RangeSet, StateEffect, StateField } from "@codemirror/state";
+import { gutter, GutterMarker, keymap, showTooltip, type Tooltip } from "@codemirror/view";
 import type { MarginNote } from "../../../api/client";
 import { px } from "../../../kit/numbers";
 
@@ -53,7 +53,6 @@ class NoteMarker extends GutterMarker {
     const element = document.createElement("span");
     element.className = `cm-note cm-note-${worst(this.notes)}`;
     element.textContent = lineText(this.notes);
-    element.title = element.textContent;
     const colours = new Set(this.notes.flatMap((note) => note.swatches ?? []));
     element.prepend(...[...colours].map((colour) => {
       const square = document.createElement("span");
@@ -84,16 +83,55 @@ export const notesField = StateField.define<RangeSet<NoteMarker>>({
 });
 
 /** The text of the notes beside the line that holds a position. */
-export function noteAt(view: EditorView, position: number): string {
-  const line = view.state.doc.lineAt(position);
+export function noteAt(state: EditorState, position: number): string {
+  const line = state.doc.lineAt(position);
   let text = "";
-  view.state.field(notesField).between(line.from, line.from, (_from, _to, marker) => {
+  state.field(notesField).between(line.from, line.from, (_from, _to, marker) => {
     text = lineText(marker.notes);
   });
   return text;
 }
 
+const setWhole = StateEffect.define<boolean>();
+
+/** Whether the note of the caret's line is shown whole, under the line. */
+const wholeNote = StateField.define<boolean>({
+  create: () => false,
+  update(is, transaction) {
+    for (const effect of transaction.effects) if (effect.is(setWhole)) return effect.value;
+    return is;
+  },
+  provide: (field) => showTooltip.compute([field, notesField, "selection", "doc"], (state) => (state.field(field) ? wholeAt(state) : null)),
+});
+
+function wholeAt(state: EditorState): Tooltip | null {
+  const text = noteAt(state, state.selection.main.head);
+  if (!text) return null;
+  return {
+    pos: state.doc.lineAt(state.selection.main.head).from,
+    create: () => {
+      const dom = document.createElement("div");
+      dom.className = "cm-whole-note";
+      dom.textContent = text;
+      return { dom };
+    },
+  };
+}
+
+const wholeKeys: Extension = keymap.of([
+  { key: "Alt-Shift-n", run: (view) => {
+    view.dispatch({ effects: setWhole.of(!view.state.field(wholeNote)) });
+    return true;
+  } },
+  { key: "Escape", run: (view) => {
+    if (!view.state.field(wholeNote)) return false;
+    view.dispatch({ effects: setWhole.of(false) });
+    return true;
+  } },
+]);
+
 export const notesGutter = [
+  wholeNote, wholeKeys,
   notesField,
   gutter({ class: "cm-notes", side: "after", markers: (view) => view.state.field(notesField), renderEmptyElements: false }),
 ];

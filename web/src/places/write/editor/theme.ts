@@ -29,6 +29,13 @@ const look = EditorView.theme({
     display: "block", overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis", color: "var(--lake)",
     fontFamily: "var(--font-words)", fontVariantNumeric: "tabular-nums", fontSize: "var(--size-note)",
   },
+  // Under the pointer a note is read whole, over the code beside it.
+  ".cm-notes .cm-gutterElement:hover": { overflow: "visible", zIndex: 3 },
+  ".cm-notes .cm-gutterElement:hover .cm-note": {
+    position: "absolute", right: 0, boxSizing: "border-box", width: "max-content", minWidth: "100%", maxWidth: "340px", padding: "0 6px 0 10px",
+    whiteSpace: "normal", overflow: "visible", overflowWrap: "anywhere", background: "var(--panel)", border: "1px solid var(--hairline)",
+  },
+  ".cm-whole-note": { padding: "3px 8px", maxWidth: "420px", color: "var(--lake)", fontFamily: "var(--font-words)" },
   ".cm-note-overruled": { color: "var(--faint)", textDecoration: "line-through" },
   ".cm-note-unmatched": { color: "var(--doubt)" },
   ".cm-note-problem": { color: "var(--wrong)", fontWeight: "var(--weight-strong)" },

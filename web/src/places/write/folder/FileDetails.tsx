@@ -1,0 +1,88 @@
+/** What is to be known of the chosen file: what uses it, what in it leads nowhere, where a sheet stands among the others. */
+import { memo } from "react";
+import styled from "styled-components";
+import type { FolderLinks, FolderWish, SiteFile } from "../../../api/client";
+import { LinkButton } from "../../../kit/Button";
+import { size } from "./tree";
+
+const Details = styled.div`
+  display: grid; gap: 7px; padding: 8px 10px; align-content: start; overflow: auto; min-height: 0; font-size: var(--size-note);
+  h3 { font-size: var(--size-text); overflow-wrap: anywhere; }
+  ul { display: grid; gap: 2px; margin: 0; padding: 0; list-style: none; }
+  li { overflow-wrap: anywhere; }
+  img { max-width: 100%; max-height: 120px; background: repeating-conic-gradient(var(--paper) 0 25%, var(--hairline) 0 50%) 0 0 / 12px 12px; }
+  .wrong { padding-left: 8px; border-left: 3px solid var(--wrong); }
+  .doubt { padding-left: 8px; border-left: 3px solid var(--doubt); }
+  .soft { color: var(--soft); }
+  select { max-width: 100%; padding: 1px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
+`;
+
+interface Props {
+  file: SiteFile;
+  page: string;
+  links: FolderLinks | undefined;
+  /** The address below which the site's files are. */
+  pages: string;
+  onSource: (path: string, line: number) => void;
+  onWish: (wish: FolderWish) => void;
+}
+
+export const FileDetails = memo(function FileDetails({ file, page, links, pages, onSource, onWish }: Props) {
+  const uses = links?.uses[file.path] ?? [];
+  const broken = links?.broken.filter((one) => one.path === file.path) ?? [];
+  return (
+    <Details role="group" aria-label={`About ${file.path}`}>
+      <h3>{file.path}</h3>
+      <p className="soft">{size(file.size)}{file.editable ? "" : file.kind === "picture" ? ", a picture" : file.kind === "font" ? ", a font" : ", kept as it is and not edited here"}</p>
+      {file.kind === "picture" && <img src={`${pages}${file.path.split("/").map(encodeURIComponent).join("/")}?${file.revision}`} alt={`${file.path} as it is`} />}
+      {file.kind === "style" && <SheetPlaces sheet={file.path} page={page} links={links} onSource={onSource} onWish={onWish} />}
+      {broken.length > 0 && (
+        <ul aria-label="Addresses that lead nowhere" className="wrong">
+          {broken.map((one) => (
+            <li key={`${one.line} ${one.written}`}>
+              <LinkButton onPress={() => onSource(one.path, one.line)}>Line {one.line}</LinkButton>: {one.written || one.where}: {one.why}.{one.near.length > 0 && ` Perhaps ${one.near.join(" or ")}.`}
+            </li>
+          ))}
+        </ul>
+      )}
+      {links?.unused.includes(file.path) && <p className="doubt">{file.kind === "page" ? "No other page leads to it." : "Nothing in the site uses it."}</p>}
+      {uses.length > 0 && file.kind !== "style" && (
+        <div>
+          <p>Used by</p>
+          <ul aria-label={`What uses ${file.path}`}>
+            {uses.map((use) => <li key={`${use.path} ${use.line} ${use.where}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">{use.where}</span></li>)}
+          </ul>
+        </div>
+      )}
+    </Details>
+  );
+});
+
+/** The pages that link a sheet, and where among their sheets it stands; the page in view can link it, or link it elsewhere. */
+function SheetPlaces({ sheet, page, links, onSource, onWish }: { sheet: string; page: string } & Pick<Props, "links" | "onSource" | "onWish">) {
+  const all = Object.entries(links?.sheets ?? {});
+  const linking = all.filter(([, sheets]) => sheets.some((one) => one.path === sheet));
+  const own = links?.sheets[page] ?? [];
+  const at = own.findIndex((one) => one.path === sheet);
+  const imports = links?.uses[sheet]?.filter((use) => use.where === "@import") ?? [];
+  return (
+    <>
+      <p>{linking.length === 0 ? "No page links it." : `Linked by ${linking.length} of ${all.length} page${all.length === 1 ? "" : "s"}`}</p>
+      <ul aria-label={`Pages that link ${sheet}`}>
+        {linking.map(([path, sheets]) => {
+          const place = sheets.findIndex((one) => one.path === sheet);
+          return <li key={path}><LinkButton onPress={() => onSource(path, sheets[place]?.line ?? 1)}>{path}</LinkButton> <span className="soft">{sheets.length === 1 ? "its only sheet" : `${place + 1} of ${sheets.length}`}{sheets[place]?.media ? `, for ${sheets[place]?.media}` : ""}</span></li>;
+        })}
+        {imports.map((use) => <li key={`${use.path} ${use.line}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">imports it</span></li>)}
+      </ul>
+      <label>
+        {page}{" "}
+        <select value={at < 0 ? "no" : own[at + 1]?.path ?? ""} onChange={(event) => onWish({ do: "link", page, sheet, on: event.target.value !== "no", before: event.target.value === "no" ? "" : event.target.value })}>
+          <option value="no">does not link it</option>
+          {own.filter((one) => one.path !== sheet).map((one) => <option key={one.path} value={one.path}>links it before {one.path}</option>)}
+          <option value="">links it {own.length > (at < 0 ? 0 : 1) ? "after all others" : ""}</option>
+        </select>
+      </label>
+    </>
+  );
+}
