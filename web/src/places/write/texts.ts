@@ -83,7 +83,8 @@ export class Texts {
   async load(paths: string[]): Promise<void> {
     const wanted = paths.filter((path) => !this.snapshotNow.files.has(path));
     await Promise.all(wanted.map(async (path) => {
-      await this.reload(path);
+      // A file that went away meanwhile is not there to be loaded.
+      await this.reload(path).catch(() => undefined);
       this.takeUpUnsaved(path);
     }));
   }
@@ -181,7 +182,7 @@ export class Texts {
     }
     this.set({ files, version: this.snapshotNow.version + 1, elsewhere: this.snapshotNow.elsewhere + 1 });
     if (isOwn) this.tell({ kind: "files", parts });
-    await Promise.all(wanted.map((path) => this.reload(path)));
+    await Promise.all(wanted.map((path) => this.reload(path).catch(() => undefined)));
   }
 
   /** Texts that are not saved yet, by path. */
