@@ -9,6 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import ValidationError
 
 from .core.errors import InputError
+from .live.api import router as live_router
 from .numbers.aids_api import offers_router
 from .numbers.aids_api import router as aids_router
 from .numbers.api import router as numbers_router
@@ -37,6 +38,7 @@ class Api(NinjaAPI):
 api = Api(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", files_router)
+api.add_router("/sites", live_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)
 api.add_router("/sites", plans_router)

@@ -28,6 +28,7 @@ def make_server(host: str, port: int) -> uvicorn.Server:
 
 def serve(host: str, port: int) -> None:
     """Serve until the process is told to stop."""
+    from .live.running import live_addresses
     from .origins import listeners
 
     sockets = listeners(host, port)
@@ -39,4 +40,5 @@ def serve(host: str, port: int) -> None:
     try:
         server.run(sockets=sockets)
     finally:
+        live_addresses.end_all()
         computing.end()

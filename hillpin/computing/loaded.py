@@ -9,8 +9,9 @@ import django
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
 django.setup()
 
+from ..live import api as live_api  # noqa: E402
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
 from ..sites import folder_work  # noqa: E402
 
-__all__ = ["aids_api", "api", "folder_work", "line", "plans_api"]
+__all__ = ["aids_api", "api", "folder_work", "line", "live_api", "plans_api"]

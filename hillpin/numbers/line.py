@@ -27,6 +27,7 @@ from pydantic import ValidationError
 from ..computing import apart, next_place
 from ..core.errors import InputError
 from ..sites.models import Site
+from ..sites.news import News, board
 from .api import KEYSTROKE, latest_hill, numbers_of
 from .pages import known_sites, page_of
 from .schemas import HillIn, NumbersIn
@@ -72,16 +73,45 @@ async def serve_line(scope: Message, receive: Receive, send: Send) -> None:
         with suppress(OSError):
             await send({"type": "websocket.send", "text": answer})
 
+    async def pass_on(news: News) -> None:
+        with suppress(OSError):
+            await send({"type": "websocket.send", "text": orjson.dumps({"ask": None, "news": news}).decode()})
+
+    def begin(news: News) -> None:
+        task = loop.create_task(pass_on(news))
+        beside.add(task)
+        task.add_done_callback(beside.discard)
+
+    def hear(news: News) -> None:
+        with suppress(RuntimeError):
+            loop.call_soon_threadsafe(begin, news)
+
+    stop: Callable[[], None] = lambda: None  # noqa: E731
     while (message := await receive())["type"] == "websocket.receive":
         text = message.get("text") or ""
-        if asks_hill(text):
+        if (site := listens_to(text)) is not None:
+            stop()
+            stop = board.subscribe(site, hear)
+        elif asks_hill(text):
             task = loop.create_task(tell(text, HILL_THREADS))
             beside.add(task)
             task.add_done_callback(beside.discard)
         else:
             await tell(text, THREADS)
+    stop()
     for task in beside:
         task.cancel()
+
+
+def listens_to(text: str) -> int | None:
+    """The site whose news a message asks for: ``{"listen": 7}``; None where it asks for something else."""
+    if not text.startswith('{"listen":'):
+        return None
+    try:
+        site = orjson.loads(text)["listen"]
+    except ValueError:
+        return None
+    return site if isinstance(site, int) else None
 
 
 def asks_hill(text: str) -> bool:

@@ -51,7 +51,7 @@ def preview(request: HttpRequest, site_id: int, name: str, file_path: str) -> Ht
     nonce = secrets.token_urlsafe(16)
     if is_page(file_path):
         content = with_script(content, nonce)
-    response = HttpResponse(content, content_type=_content_type(file_path))
+    response = HttpResponse(content, content_type=content_type(file_path))
     response.headers["Content-Security-Policy"] = policy(request, nonce, site.runs_scripts)
     # Each change of a sheet would fetch its fonts and pictures anew; texts are always the newest.
     is_kept = media_type(file_path).startswith(("font/", "image/"))
@@ -62,14 +62,15 @@ def preview(request: HttpRequest, site_id: int, name: str, file_path: str) -> Ht
     return response
 
 
-def _content_type(path: str) -> str:
+def content_type(path: str) -> str:
+    """The header for a file: texts are in UTF-8."""
     kind = media_type(path)
     return f"{kind}; charset=utf-8" if kind.startswith("text/") else kind
 
 
-def with_script(page: bytes, nonce: str) -> bytes:
-    """The page with the frame's script first in its head, so that it is there before anything is laid out."""
-    script = f'<script nonce="{nonce}">{FRAME_SCRIPT}</script>'.encode()
+def with_script(page: bytes, nonce: str, text: str = FRAME_SCRIPT) -> bytes:
+    """The page with a script of ours first in its head, so that it is there before anything is laid out."""
+    script = f'<script nonce="{nonce}">{text}</script>'.encode()
     head = _HEAD.search(page)
     if head is not None:
         return page[: head.end()] + script + page[head.end() :]

@@ -13,6 +13,7 @@ from merge3 import Merge3
 from ..core.site import LineChange
 from .errors import Refused
 from .models import Revision, Site, SiteFile, Step, StepPart
+from .news import tell_files
 from .paths import check_name, is_page, is_text
 from .store import LARGEST_FILE, LARGEST_SITE, MOST_FILES, first_revision
 
@@ -68,6 +69,7 @@ def carry_out(site: Site, plan: Plan) -> Step:
         for part in plan.parts:
             _do(site, step, part, files.get(part.path))
         _forget_old(site)
+        tell_files(site.pk, [(part.path, part.new_path) for part in plan.parts])
         site.save(update_fields=["updated_at"])
     return step
 

@@ -13,6 +13,7 @@ from django.db.models import F, Max
 
 from .errors import Clash, Refused
 from .models import Pin, Revision, Site, SiteFile, StepPart
+from .news import tell_files, tell_saved
 from .paths import clean_path, is_ignored, is_page, without_common_folder
 from .thinning import THINNED_EACH, thin
 
@@ -182,6 +183,7 @@ def save_file(site: Site, path: str, content: bytes, base_revision: int) -> Site
         if file.revision % THINNED_EACH == 0:
             thin(file)
         site.save(update_fields=["updated_at"])
+        tell_saved(site.pk, path, file.revision)
     return file
 
 
@@ -194,6 +196,7 @@ def _create_file(site: Site, path: str, content: bytes) -> SiteFile:
     file = SiteFile.objects.create(site=site, path=path, content=content, revision=number)
     Revision.objects.create(file=file, number=number, content=content)
     site.save(update_fields=["updated_at"])
+    tell_files(site.pk, [("", path)])
     return file
 
 

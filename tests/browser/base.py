@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 from collections.abc import Callable
 from pathlib import Path
@@ -14,7 +15,7 @@ from hillpin.origins import listeners
 from hillpin.server import make_server
 from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
-from playwright.sync_api import BrowserContext, FrameLocator, Locator, Page, expect
+from playwright.sync_api import BrowserContext, Error, Frame, FrameLocator, Locator, Page, expect
 
 from tests.chromium import TIMEOUT, browser
 
@@ -177,6 +178,20 @@ class InterfaceCase(LiveServerTestCase):
         for _ in old:
             self.page.keyboard.press("Shift+ArrowRight")
         self.page.keyboard.type(new)
+
+    def settled(self, target: Page | Frame, condition: str) -> None:
+        """Wait until a condition holds in a page whose policy lets nothing be evaluated there but by the test itself."""
+        failed = json.dumps(f"It never was so: {condition}")
+        look = f"new Promise((done, fail) => {{ const end = Date.now() + {TIMEOUT}; const look = () => {{ try {{ if ({condition}) return done(true); }} catch {{}} if (Date.now() > end) fail(new Error({failed})); else setTimeout(look, 30); }}; look(); }})"
+        for _ in range(CLICKS):
+            try:
+                target.evaluate(f"() => {look}")
+                return
+            except Error as error:
+                # The page was loaded anew meanwhile.
+                if "context was destroyed" not in str(error):
+                    raise
+        target.evaluate(f"() => {look}")
 
     def violations(self) -> list[str]:
         """What axe finds wrong with the application (the page under work is the person's own affair)."""

@@ -6,7 +6,7 @@ import re
 
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
-from playwright.sync_api import Frame, Locator, expect
+from playwright.sync_api import Locator, expect
 
 from .base import InterfaceCase
 
@@ -52,7 +52,7 @@ class ByKeyboard(FilesCase):
         keys.press("Enter")
         expect(page).to_have_url(re.compile(r"page=islands%2Fvey\.html"))
         expect(page.get_by_role("region", name="Working")).to_contain_text("width of main at")
-        self.assertIn("<title>Vey", self.text("islands/vey.html"))
+        self.assertIn("<title>Skerry Line: Vey</title>", self.text("islands/vey.html"))
         self.assertIn('href="../style.css"', self.text("islands/vey.html"))
         # A second one, empty, with the shared sheet.
         self.panel().get_by_role("button", name="New page").focus()
@@ -178,11 +178,6 @@ class TheShownFile(FilesCase):
         self.page.keyboard.insert_text("<b id=last>End</b>")
         self.settled(frame, "document.body.querySelector('b[id=last]')")
         self.settled(frame, f"document.fonts.size === {before}")
-
-
-    def settled(self, frame: Frame, condition: str) -> None:
-        """Wait until a condition holds in the page under work, which lets nothing be evaluated there but by the test itself."""
-        frame.evaluate(f"() => new Promise((done) => {{ const look = () => ({condition}) ? done(true) : requestAnimationFrame(look); look(); }})")
 
 
 class Words(FilesCase):

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import re
-
 from hillpin.sites.store import NewFile, add_site
 from playwright.sync_api import expect
 

@@ -104,3 +104,6 @@ export async function putFiles(site: number, files: { file: File; path: string }
   if (!response?.ok) throw new Error(sentence(body));
   return body as FolderStep;
 }
+
+export type Live = Schemas["LiveOut"];
+export type LiveViewer = Schemas["ViewerOut"];

@@ -14,7 +14,11 @@ interface Answer {
   numbers?: Partial<Numbers>;
   hill?: Hill;
   error?: string;
+  news?: News;
 }
+
+/** What happened to the site elsewhere: a file was saved, files were made, moved, removed or changed in one step, a device looks on. */
+export type News = { kind: "saved"; path: string; revision: number } | { kind: "files"; parts: { path: string; new_path: string }[] } | { kind: "viewers" } | { kind: "folder" };
 
 /** Milliseconds before a broken line is opened again, the first time and at most. */
 const SOON = 500;
@@ -29,6 +33,7 @@ export class Line {
   private pause = SOON;
   private timer = 0;
   private isClosed = false;
+  private readonly hearing = new Set<(news: News) => void>();
 
   constructor(private readonly site: number) {
     this.open();
@@ -72,12 +77,22 @@ export class Line {
     this.last = {};
     socket.onopen = () => {
       this.pause = SOON;
+      socket.send(JSON.stringify({ listen: this.site }));
     };
     socket.onmessage = (event: MessageEvent<string>) => this.hear(JSON.parse(event.data) as Answer);
     socket.onclose = () => this.broken();
   }
 
+  /** Be told what happens to the site elsewhere. */
+  readonly onNews = (hear: (news: News) => void) => {
+    this.hearing.add(hear);
+    return () => {
+      this.hearing.delete(hear);
+    };
+  };
+
   private hear(answer: Answer): void {
+    if (answer.news) for (const hear of this.hearing) hear(answer.news);
     // What is as it was is not sent again; answers with numbers come in the order of the questions.
     if (answer.numbers) this.last = { ...this.last, ...answer.numbers };
     const waiting = answer.ask === null ? undefined : this.waiting.get(answer.ask);

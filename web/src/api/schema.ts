@@ -420,6 +420,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Live
+         * @description The site's live address, and who looks on.
+         */
+        get: operations["hillpin_live_api_read_live"];
+        /**
+         * Set Live
+         * @description Begin, widen or end the live address.
+         */
+        put: operations["hillpin_live_api_set_live"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/live/{number}/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Where a device's boxes are not as computed.
+         */
+        get: operations["hillpin_live_api_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/numbers": {
         parameters: {
             query?: never;
@@ -1837,6 +1881,119 @@ export interface components {
             files: number;
             /** Changed */
             changed: number;
+        };
+        /**
+         * LiveOut
+         * @description A site's live address.
+         */
+        LiveOut: {
+            /** Is On */
+            is_on: boolean;
+            /**
+             * Is On Network
+             * @default false
+             */
+            is_on_network: boolean;
+            /**
+             * Addresses
+             * @default []
+             */
+            addresses: string[];
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Picture Size
+             * @default 0
+             */
+            picture_size: number;
+            /**
+             * Viewers
+             * @default []
+             */
+            viewers: components["schemas"]["ViewerOut"][];
+        };
+        /**
+         * ViewerOut
+         * @description A device that looks on: its viewport in CSS px, its pixels to one of them, and the page it shows.
+         */
+        ViewerOut: {
+            /** Number */
+            number: number;
+            /** Kind */
+            kind: string;
+            /** Page */
+            page: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Scrollbar */
+            scrollbar: number;
+            /** Density */
+            density: number;
+            /** Follows */
+            follows: boolean;
+            /** Told */
+            told: number;
+        };
+        /**
+         * LiveIn
+         * @description Whether a site has a live address, and whether other machines of the network may look on.
+         */
+        LiveIn: {
+            /** On */
+            on: boolean;
+            /**
+             * Network
+             * @default false
+             */
+            network: boolean;
+        };
+        /**
+         * ComparedOut
+         * @description A device's boxes beside the computed ones.
+         */
+        ComparedOut: {
+            /** Compared */
+            compared: number;
+            /** Apart */
+            apart: number;
+            /** Partings */
+            partings: components["schemas"]["PartingOut"][];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * PartingOut
+         * @description A box that is elsewhere on a device than computed: x, y, width and height of both, in CSS px.
+         */
+        PartingOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Line */
+            line: number | null;
+            /** Device */
+            device: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Computed */
+            computed: [
+                number,
+                number,
+                number,
+                number
+            ];
         };
         /**
          * ElementOut
@@ -5006,6 +5163,131 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_live_api_read_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_live_api_set_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_live_api_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
             };
             /** @description Not Found */
             404: {

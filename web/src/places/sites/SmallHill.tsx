@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { ask, client, type SiteSummary } from "../../api/client";
+import { inTurn } from "../../kit/inTurn";
 import { px } from "../../kit/numbers";
 import { HillDrawing } from "../../width-axis/HillDrawing";
 import { axisScale } from "../../width-axis/scale";
@@ -12,11 +13,11 @@ const Drawing = styled.span`
 `;
 
 /** The hill of a page's first section, small. */
-export function SmallHill({ site, page }: { site: SiteSummary; page: string }) {
+export function SmallHill({ site, page }: { site: Pick<SiteSummary, "id" | "updated_at">; page: string }) {
   const hill = useQuery({
     queryKey: ["small-hill", site.id, page, site.updated_at],
     queryFn: ({ signal }) =>
-      ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: site.id } }, body: { page, start: 240, end: 1920, height: 800, drafts: {} }, signal })),
+      inTurn(() => ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: site.id } }, body: { page, start: 240, end: 1920, height: 800, drafts: {} }, signal }))),
   });
   if (hill.isError) return <Drawing>{hill.error.message}</Drawing>;
   const most = Math.max(0, ...(hill.data?.points.map((point) => point.width ?? 0) ?? []));

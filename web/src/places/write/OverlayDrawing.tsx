@@ -1,8 +1,7 @@
 import { memo, useCallback, useState } from "react";
-import { Dialog, DialogTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import type { OverlayLayer } from "../../api/client";
-import { OpeningButton } from "../../kit/OpeningButton";
+import { OpeningSheet } from "../../kit/OpeningSheet";
 import { useOffers } from "./useOffers";
 
 /** The one overlay that is drawn from the site's plan, not by the core. */
@@ -19,9 +18,8 @@ export function useOverlayNames(): [string[], (names: string[]) => void] {
   return [names, choose];
 }
 
-const Sheet = styled(Popover)`
-  border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--panel); color: var(--ink);
-  section { display: grid; gap: 5px; padding: 10px 14px; outline: none; }
+const Chosen = styled.div`
+  display: grid; gap: 5px; padding: 10px 14px;
   h2 { font-size: var(--size-text); }
   label { display: flex; gap: 6px; align-items: center; }
 `;
@@ -29,23 +27,19 @@ const Sheet = styled(Popover)`
 /** The overlays to choose from. */
 export const OverlaysMenu = memo(function OverlaysMenu({ on, onChange }: { on: string[]; onChange: (names: string[]) => void }) {
   const { overlays } = useOffers();
-  const [place, setPlace] = useState<HTMLElement | null>(null);
   return (
-    <span ref={setPlace}>
-    <DialogTrigger>
-      <OpeningButton>Overlays{on.length > 0 ? `, ${on.length} on` : ""}</OpeningButton>
-      <Sheet placement="top end" UNSTABLE_portalContainer={place?.closest("main") ?? undefined}>
-        <Dialog aria-label="Overlays">
+    <OpeningSheet words={`Overlays${on.length > 0 ? `, ${on.length} on` : ""}`} label="Overlays" placement="top end">
+      {() => (
+        <Chosen>
           <h2>Drawn over the page</h2>
           {[...overlays, { name: PLAN, title: "Columns of the plan" }].map(({ name, title }) => (
             <label key={name}>
               <input type="checkbox" checked={on.includes(name)} onChange={(event) => onChange(event.target.checked ? [...on, name] : on.filter((one) => one !== name))} /> {title}
             </label>
           ))}
-        </Dialog>
-      </Sheet>
-    </DialogTrigger>
-    </span>
+        </Chosen>
+      )}
+    </OpeningSheet>
   );
 });
 

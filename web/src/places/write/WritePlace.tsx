@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type Finding, type Numbers, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
@@ -81,6 +81,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const toSource = useToSource(site.id, page, pages, goTo);
 
   const line = useLine(site.id);
+  useEffect(() => line.onNews(texts.hearNews), [line, texts]);
   const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts, elsewhere }, ready, texts);
   const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts, elsewhere }, ready, texts, follow);
   const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
@@ -127,7 +128,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   );
   return (
     <Place data-stacked={isStacked}>
-      <WriteHeader site={site} page={page} pages={pages} texts={texts} />
+      <WriteHeader site={site} page={page} pages={pages} texts={texts} line={line} />
       <WidthAxis walker={walker} onWalk={walk} hill={hill} ghost={ghost} isStale={isStale} pins={site.pins} findings={findings}>
         {pinsMenu}
       </WidthAxis>

@@ -1,4 +1,5 @@
 /** The texts of a site's files in this window: edited here, saved by themselves, never over a newer state. */
+import type { News } from "../../api/line";
 import { ask, type Clash, client, sentence } from "../../api/client";
 import { dropUnsaved, keepUnsaved, unsavedOf } from "./unsaved";
 
@@ -232,14 +233,24 @@ export class Texts {
       this.set({ alsoOpen: false });
       this.tell({ kind: "open" });
     }
-    if (message.kind === "files") {
-      void this.followed(message.parts, false);
-      for (const listener of this.folderListeners) listener();
-    }
-    if (message.kind === "saved") {
-      const file = this.snapshotNow.files.get(message.path);
-      if (file && file.text === file.savedText && message.revision > file.revision) void this.reload(message.path);
-    }
+    if (message.kind === "files") this.filesElsewhere(message.parts);
+    if (message.kind === "saved") this.savedElsewhere(message.path, message.revision);
+  }
+
+  /** What the server tells: of other browsers, other programs, and of what was done here, which is known already. */
+  readonly hearNews = (news: News) => {
+    if (news.kind === "saved") this.savedElsewhere(news.path, news.revision);
+    if (news.kind === "files") this.filesElsewhere(news.parts);
+  };
+
+  private savedElsewhere(path: string, revision: number): void {
+    const file = this.snapshotNow.files.get(path);
+    if (file && file.text === file.savedText && revision > file.revision) void this.reload(path).catch(() => undefined);
+  }
+
+  private filesElsewhere(parts: Moved[]): void {
+    void this.followed(parts, false);
+    for (const listener of this.folderListeners) listener();
   }
 
   private tell(message: { kind: "open" | "here" | "closed" } | { kind: "saved"; path: string; revision: number } | { kind: "files"; parts: Moved[] }): void {
