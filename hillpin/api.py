@@ -9,6 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import ValidationError
 
 from .core.errors import InputError
+from .folders.api import router as folders_router
 from .live.api import router as live_router
 from .numbers.aids_api import offers_router
 from .numbers.aids_api import router as aids_router
@@ -44,6 +45,7 @@ api.add_router("/sites", aids_router)
 api.add_router("/sites", plans_router)
 api.add_router("/sites", surveys_router)
 api.add_router("/plans", work_router)
+api.add_router("/folders", folders_router)
 api.add_router("/offers", offers_router)
 
 

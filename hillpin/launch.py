@@ -189,12 +189,36 @@ def keep_daily(folder: DataFolder) -> None:
     threading.Thread(target=keep, name="backups", daemon=True).start()
 
 
+def check_folders(paths: list[str]) -> None:
+    """Raises Stop where a folder that was named is not there."""
+    for path in paths:
+        if not Path(path).is_dir():
+            raise Stop(f"There is no folder {path}.")
+
+
+def tie_folder(path: Path, port: int) -> None:
+    """A site for a folder, and where it is. Raises Stop where it cannot be one."""
+    from hillpin.folders.tied import tie
+    from hillpin.sites.errors import Refused
+
+    try:
+        site = tie(path)
+    except Refused as error:
+        raise Stop(str(error)) from error
+    say(f"{path} is at http://127.0.0.1:{port}/sites/{site.pk}/write")
+
+
 def start(words: list[str]) -> None:
     """Set up, migrate, load the demo on the first start, and serve."""
     parser = argparse.ArgumentParser(prog="pin start")
     parser.add_argument("--port", type=int, default=int(os.environ.get("HILLPIN_PORT", "8800")))
     parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(ROOT / "data")))
+    parser.add_argument("--folder", action="append", default=[], metavar="PATH", help="a folder that is worked on here and in any other editor")
+    parser.add_argument("--root", default=os.environ.get("HILLPIN_ROOT", ""), metavar="PATH", help="below it folders may be named in the list of sites")
     arguments = parser.parse_args(words)
+    check_folders([*arguments.folder, *([arguments.root] if arguments.root else [])])
+    if arguments.root:
+        os.environ["HILLPIN_ROOT"] = str(Path(arguments.root).resolve())
     os.environ["HILLPIN_PORT"] = str(arguments.port)
     os.environ["HILLPIN_DATA"] = arguments.data
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
@@ -208,6 +232,8 @@ def start(words: list[str]) -> None:
     set_up_web()
     prepare_data()
     keep_daily(folder)
+    for path in arguments.folder:
+        tie_folder(Path(path).resolve(), arguments.port)
     from .server import serve
 
     say(f"Hill Pin is at http://127.0.0.1:{arguments.port}/ (Ctrl+C stops it)")

@@ -15,9 +15,11 @@ LARGEST_QUESTION = 9 * 1024 * 1024
 def make_server(host: str, port: int) -> uvicorn.Server:
     """A server of the application that is not running yet."""
     from .asgi import application
+    from .folders.follow import watchers
     from .numbers.surroundings import SiteSurroundings
 
     computing.begin(SiteSurroundings())
+    watchers.begin()
     return uvicorn.Server(
         uvicorn.Config(
             application, host=host, port=port, lifespan="off", log_level="warning", access_log=False, server_header=False,
@@ -28,6 +30,7 @@ def make_server(host: str, port: int) -> uvicorn.Server:
 
 def serve(host: str, port: int) -> None:
     """Serve until the process is told to stop."""
+    from .folders.follow import watchers
     from .live.running import live_addresses
     from .origins import listeners
 
@@ -41,4 +44,5 @@ def serve(host: str, port: int) -> None:
         server.run(sockets=sockets)
     finally:
         live_addresses.end_all()
+        watchers.end()
         computing.end()

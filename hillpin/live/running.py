@@ -80,10 +80,10 @@ class LiveAddresses:
 def _started(app: LiveApp, port: int, is_on_network: bool) -> Live:
     host = EVERYWHERE if is_on_network else HERE
     try:
-        listener = socket.create_server((host, port))
+        listener = socket.create_server((host, port or _usual_port()))
     except OSError:
         try:
-            listener = socket.create_server((host, _usual_port() if not port else 0))
+            listener = socket.create_server((host, 0))
         except OSError as error:
             raise Refused(f"No port could be opened for the live address ({error.strerror}).") from error
     server = uvicorn.Server(uvicorn.Config(app, lifespan="off", log_level="critical", access_log=False, server_header=False, ws="none", timeout_graceful_shutdown=1))
@@ -93,7 +93,9 @@ def _started(app: LiveApp, port: int, is_on_network: bool) -> Live:
 
 
 def _usual_port() -> int:
-    return int(os.environ.get("HILLPIN_PORT", "0")) + 2 if os.environ.get("HILLPIN_PORT") else 0
+    """Two above the application's; any, where that is not known."""
+    own = os.environ.get("HILLPIN_PORT", "")
+    return int(own) + 2 if own.isdigit() and int(own) < 65_534 else 0
 
 
 def addresses(live: Live) -> list[str]:

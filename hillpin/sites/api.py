@@ -86,6 +86,7 @@ def site_out(request: HttpRequest, site: Site) -> SiteOut:
         id=site.pk, name=site.name, is_demo=site.is_demo, runs_scripts=site.runs_scripts, pages=base_of(request, site), updated_at=site.updated_at.isoformat(),
         files=files_out(site),
         pins=[PinOut(name=pin.name, width=pin.width, height=pin.height) for pin in site.pins.all()],
+        folder=site.folder,
     )  # fmt: skip
 
 
@@ -101,7 +102,7 @@ def list_sites(request: HttpRequest) -> list[SiteSummary]:
         SiteSummary(
             id=site.pk, name=site.name, is_demo=site.is_demo, updated_at=site.updated_at.isoformat(),
             pages=sorted((p for p in paths if is_page(p)), key=lambda p: (p.count("/"), not p.endswith("index.html"), p)),
-            file_count=len(paths),
+            file_count=len(paths), folder=site.folder,
         )
         for site in Site.objects.all()
         for paths in [list(site.files.values_list("path", flat=True))]

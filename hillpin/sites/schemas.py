@@ -36,6 +36,8 @@ class SiteOut(Schema):
     updated_at: str
     files: list[FileOut]
     pins: list[PinOut]
+    folder: str
+    """The folder on disk that it is tied to; nothing where it is to none."""
 
 
 class SiteSummary(Schema):
@@ -47,6 +49,7 @@ class SiteSummary(Schema):
     updated_at: str
     pages: list[str]
     file_count: int
+    folder: str
 
 
 class NameIn(Schema):

@@ -11,6 +11,7 @@ from django.utils import timezone
 from merge3 import Merge3
 
 from ..core.site import LineChange
+from . import on_disk
 from .errors import Refused
 from .models import Revision, Site, SiteFile, Step, StepPart
 from .news import tell_files
@@ -52,6 +53,7 @@ def carry_out(site: Site, plan: Plan) -> Step:
     nothing is changed then."""
     if not plan.parts:
         raise Refused("There is nothing to change.")
+    on_disk.look(site, [part.path for part in plan.parts if part.path])
     with transaction.atomic():
         if not Site.objects.select_for_update().filter(pk=site.pk).exists():
             raise Refused("The site was removed meanwhile.", 404)
@@ -69,6 +71,7 @@ def carry_out(site: Site, plan: Plan) -> Step:
         for part in plan.parts:
             _do(site, step, part, files.get(part.path))
         _forget_old(site)
+        _write_to_disk(site, plan, files)
         tell_files(site.pk, [(part.path, part.new_path) for part in plan.parts])
         site.save(update_fields=["updated_at"])
     return step
@@ -88,6 +91,17 @@ def _check(files: dict[str, SiteFile], parts: Sequence[Part]) -> None:
                 sizes[part.new_path] = size if part.content is None else len(part.content)
         if sum(sizes.values()) > LARGEST_SITE:
             raise Refused(f"The site would have more than {LARGEST_SITE // 1048576} MB, which is the most.")
+
+
+def _write_to_disk(site: Site, plan: Plan, files: dict[str, SiteFile]) -> None:
+    """The same in the folder that the site is tied to, if it is."""
+    if not site.folder:
+        return
+    changes: dict[str, bytes | None] = {part.path: None for part in plan.parts if part.path and part.new_path != part.path}
+    for part in plan.parts:
+        if part.new_path:
+            changes[part.new_path] = part.content if part.content is not None else bytes(files[part.path].content)
+    on_disk.write(site, changes, {part.new_path: part.path for part in plan.parts if part.path and part.new_path})
 
 
 def check_paths(known: Iterable[str], parts: Sequence[Part]) -> None:

@@ -11,6 +11,7 @@ from html import escape
 from django.db import transaction
 from django.db.models import F, Max
 
+from . import on_disk
 from .errors import Clash, Refused
 from .models import Pin, Revision, Site, SiteFile, StepPart
 from .news import tell_files, tell_saved
@@ -167,10 +168,13 @@ def save_file(site: Site, path: str, content: bytes, base_revision: int) -> Site
     path = clean_path(path)
     if len(content) > LARGEST_FILE:
         raise Refused(f"{path} is larger than {LARGEST_FILE // 1048576} MB, the most for one file.")
+    on_disk.look(site, [path])
     with transaction.atomic():
         file = SiteFile.objects.select_for_update().filter(site=site, path=path).first()
         if file is None:
-            return _create_file(site, path, content)
+            file = create_file(site, path, content)
+            on_disk.write(site, {path: content})
+            return file
         if bytes(file.content) == content:
             return file
         if file.revision != base_revision:
@@ -183,11 +187,13 @@ def save_file(site: Site, path: str, content: bytes, base_revision: int) -> Site
         if file.revision % THINNED_EACH == 0:
             thin(file)
         site.save(update_fields=["updated_at"])
+        on_disk.write(site, {path: content})
         tell_saved(site.pk, path, file.revision)
     return file
 
 
-def _create_file(site: Site, path: str, content: bytes) -> SiteFile:
+def create_file(site: Site, path: str, content: bytes) -> SiteFile:
+    """A file that the site does not have yet, in a transaction. Raises Refused beyond the bounds."""
     if site.files.count() >= MOST_FILES:
         raise Refused(f"The site has {MOST_FILES} files, which is the most.")
     if not Site.objects.select_for_update().filter(pk=site.pk).exists():

@@ -1283,6 +1283,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/root": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Root
+         * @description Below which folder others may be tied.
+         */
+        get: operations["hillpin_folders_api_read_root"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tie Folder
+         * @description A site from a folder, tied to it from now on.
+         */
+        post: operations["hillpin_folders_api_tie_folder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{site_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Folder
+         * @description The folder of a site.
+         */
+        get: operations["hillpin_folders_api_read_folder"];
+        put?: never;
+        post?: never;
+        /**
+         * Untie
+         * @description Untie a site from its folder: both keep their files, and go their own ways.
+         */
+        delete: operations["hillpin_folders_api_untie"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers": {
         parameters: {
             query?: never;
@@ -1324,6 +1388,8 @@ export interface components {
             pages: string[];
             /** File Count */
             file_count: number;
+            /** Folder */
+            folder: string;
         };
         /**
          * FileOut
@@ -1374,6 +1440,8 @@ export interface components {
             files: components["schemas"]["FileOut"][];
             /** Pins */
             pins: components["schemas"]["PinOut"][];
+            /** Folder */
+            folder: string;
         };
         /**
          * ErrorOut
@@ -4101,6 +4169,32 @@ export interface components {
             text: string;
             /** Digest */
             digest: string;
+        };
+        /**
+         * RootOut
+         * @description The folder below which others may be tied by typing; nothing where none was given at the start.
+         */
+        RootOut: {
+            /** Root */
+            root: string;
+        };
+        /**
+         * TieIn
+         * @description A folder, from the root that was given at the start.
+         */
+        TieIn: {
+            /** Path */
+            path: string;
+        };
+        /**
+         * FolderOut
+         * @description The folder that a site is tied to; nothing where it is to none. ``trouble`` says what is wrong with it.
+         */
+        FolderOut: {
+            /** Folder */
+            folder: string;
+            /** Trouble */
+            trouble: string;
         };
         /**
          * GoalWordsOut
@@ -7149,6 +7243,164 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_folders_api_read_root: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RootOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_folders_api_tie_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_folders_api_read_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_folders_api_untie: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
