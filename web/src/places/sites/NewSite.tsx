@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type DragEvent, type SubmitEvent, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, importSite, type Site } from "../../api/client";
@@ -23,6 +23,8 @@ const Two = styled.section`
 export function NewSite() {
   const [name, setName] = useState("");
   const [trouble, setTrouble] = useState("");
+  const [typed, setTyped] = useState("");
+  const root = useQuery({ queryKey: ["root"], queryFn: () => ask(client.GET("/api/folders/root")) }).data?.root;
   const [busy, setBusy] = useState("");
   const [over, setOver] = useState(false);
   const files = useRef<HTMLInputElement>(null);
@@ -46,6 +48,10 @@ export function NewSite() {
     event.preventDefault();
     void open("Making the site…", ask(client.POST("/api/sites", { body: { name } })));
   };
+  const tie = (event: SubmitEvent) => {
+    event.preventDefault();
+    void open("Taking in the folder…", ask(client.POST("/api/folders", { body: { path: typed } })));
+  };
   const take = (given: GivenFile[]) => {
     if (given.length > 0) void open(`Taking in ${given.length === 1 ? "1 file" : `${given.length} files`}…`, importSite(given));
   };
@@ -64,6 +70,21 @@ export function NewSite() {
           <input id="site-name" type="text" required maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
           <Button type="submit" data-strong>Make it</Button>
         </div>
+      </form>
+      <form onSubmit={tie}>
+        <h2>A folder on this machine</h2>
+        <p>Stays where it is. What you save in any editor appears here at once, and what you save here is written there.</p>
+        {root
+          ? (
+            <>
+              <label htmlFor="folder-path">Folder, from {root}/</label>
+              <div className="row">
+                <input id="folder-path" type="text" required spellCheck={false} value={typed} onChange={(event) => setTyped(event.target.value)} />
+                <Button type="submit">Tie it</Button>
+              </div>
+            </>
+          )
+          : <p>Start with <code>./pin start --folder PATH</code> to work on one, or with <code>--root PATH</code> to name folders here.</p>}
       </form>
       <div
         className="drop" data-over={over}

@@ -23,6 +23,7 @@ const List = styled.ul`
   ol a { display: block; padding: 8px 14px 4px; color: var(--ink); text-decoration: none; }
   ol a:hover strong, ol a:focus-visible strong { text-decoration: underline; }
   ol li + li { border-top: 1px dashed var(--hairline); }
+  .folder { padding: 4px 14px 0; color: var(--soft); font-size: var(--size-note); overflow-wrap: anywhere; }
   .actions { display: flex; gap: 16px; padding: 9px 14px; border-top: 1px solid var(--hairline); }
 `;
 
@@ -48,7 +49,7 @@ function SiteCard({ site }: { site: SiteSummary }) {
   const queries = useQueryClient();
   const first = site.pages[0];
   const remove = async () => {
-    if (!confirm(`Remove ${site.name} with its ${site.file_count} files? This cannot be undone. Take it away as a zip first if you may want it again.`)) return;
+    if (!confirm(`Remove ${site.name} with its ${site.file_count} files? ${site.folder ? `The folder ${site.folder} stays as it is.` : "This cannot be undone. Take it away as a zip first if you may want it again."}`)) return;
     await ask(client.DELETE("/api/sites/{site_id}", { params: { path: { site_id: site.id } } }).then(() => ({ data: true })));
     await queries.invalidateQueries({ queryKey: ["sites"] });
   };
@@ -58,6 +59,7 @@ function SiteCard({ site }: { site: SiteSummary }) {
         <h2>{site.name}</h2>
         <span>{site.file_count === 1 ? "1 file" : `${site.file_count} files`}</span>
       </div>
+      {site.folder && <p className="folder">in {site.folder}</p>}
       <ol aria-label={`Pages of ${site.name}`}>
         {site.pages.map((page) => (
           <li key={page}>

@@ -100,7 +100,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const shownIndex = numbers?.selected ?? selected;
   const generated = numbers?.generated.find((one) => one.pseudo === numbers.pseudo)?.rect ?? null;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
-  const filesPanel = <FilesPanel site={site} page={page} open={open} folder={folder} onOpen={source.onFile.onOpen} onSource={toSource} />;
+  const filesPanel = <FilesPanel site={site} page={page} open={open} folder={folder} line={line} onOpen={source.onFile.onOpen} onSource={toSource} />;
   const sourceColumn = (
     <EditorColumn
       siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={source.jump} alsoOpen={source.alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}

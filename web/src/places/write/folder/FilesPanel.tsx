@@ -4,14 +4,16 @@ import type { FolderWish, Site } from "../../../api/client";
 import { Button, LinkButton } from "../../../kit/Button";
 import { go, writeAddress } from "../../../router";
 import { fromDrop, fromPicker } from "../../sites/files";
+import type { Line } from "../../../api/line";
 import { FileDetails } from "./FileDetails";
+import { FolderLine } from "./FolderLine";
 import { type Asked, FileForm } from "./FileForms";
 import { FileTree } from "./FileTree";
 import { folderAt, folderOf } from "./tree";
 import type { Folder } from "./useFolder";
 
 const Panel = styled.section`
-  display: grid; grid-template-rows: auto minmax(38%, 1fr) auto auto minmax(0, auto); height: 100%; min-height: 0; min-width: 0; background: var(--paper);
+  display: grid; grid-template-rows: auto auto minmax(38%, 1fr) auto auto minmax(0, auto); height: 100%; min-height: 0; min-width: 0; background: var(--paper);
   &[data-over="true"] { outline: 2px dashed var(--lake); outline-offset: -4px; }
   > header { display: flex; flex-wrap: wrap; gap: 4px; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
   > header button, .acts button { padding: 1px 8px; font-size: var(--size-note); }
@@ -26,12 +28,13 @@ interface Props {
   page: string;
   open: string;
   folder: Folder;
+  line: Line;
   onOpen: (path: string) => void;
   onSource: (path: string, line: number) => void;
 }
 
 /** The files of the site beside the editor, as the folder that they are. */
-export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, onOpen, onSource }: Props) {
+export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, line, onOpen, onSource }: Props) {
   const [chosen, setChosen] = useState<string | null>(open);
   const [asked, setAsked] = useState<Asked | null>(null);
   const [isOver, setOver] = useState(false);
@@ -98,6 +101,7 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, o
           event.target.value = "";
         }} />
       </header>
+      <div><FolderLine site={site} line={line} /></div>
       <FileTree files={site.files} links={links} chosen={chosen} onChoose={setChosen} onOpen={openFile} open={open} />
       <div className="acts" role="group" aria-label={`With ${chosen ?? "what is chosen"}`}>
         <Button isDisabled={!chosen} onPress={() => ask("rename")}>Rename or move</Button>
