@@ -16,7 +16,7 @@ from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
 from .jobs import Job, jobs
 from .models import AcceptedFinding, PageSurvey
-from .schemas import AcceptIn, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
+from .schemas import AcceptIn, ElsewhereIn, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
@@ -33,7 +33,7 @@ def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[
     return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
 
 
-def _asked(site_id: int, payload: SurveyIn | RemediesIn) -> dict[str, Any]:
+def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn) -> dict[str, Any]:
     """What a worker needs to know of a page."""
     site = get_object_or_404(Site, pk=site_id)
     files = {path: bytes(content) for path, content in SiteFile.objects.filter(site=site).values_list("path", "content")}
@@ -50,6 +50,14 @@ def start_remedies(request: HttpRequest, site_id: int, payload: RemediesIn) -> d
     return {"job": jobs.start(site_id, f"{payload.page} to settle", asked, keep=False)}
 
 
+@router.post("/{site_id}/elsewhere", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
+def start_elsewhere(request: HttpRequest, site_id: int, payload: ElsewhereIn) -> dict[str, Any]:
+    """Start working out what a change of shared sheets does to the other pages that take them in. An older question is stopped."""
+    before = {path: text.encode() for path, text in payload.before.items()}
+    asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "before": before}
+    return {"job": jobs.start(site_id, "elsewhere", asked, keep=False)}
+
+
 @router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})
 def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     """How far a survey is, and what it found when it has ended."""
@@ -57,7 +65,7 @@ def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     if found.state == "done" and found.keep and found.survey is not None:
         found.keep = False
         _keep(site_id, found.page, found.survey)
-    return {"state": found.state, "progress": found.progress, "survey": found.survey, "remedies": found.remedies, "detail": found.detail}
+    return {"state": found.state, "progress": found.progress, "survey": found.survey, "remedies": found.remedies, "elsewhere": found.elsewhere or [], "detail": found.detail}
 
 
 @router.delete("/{site_id}/surveys/{job}", response={204: None, 404: ErrorOut})

@@ -46,6 +46,7 @@ class Job:
     progress: float = 0.0
     survey: dict[str, Any] | None = None
     remedies: list[dict[str, Any]] = field(default_factory=list)
+    elsewhere: list[dict[str, Any]] | None = None
     detail: str = ""
     begun: float = field(default_factory=time.monotonic)
     asked: float = field(default_factory=time.monotonic)
@@ -137,11 +138,12 @@ def _followed(job: Job, process: subprocess.Popen[bytes], request: bytes) -> Non
         job.detail = said.get("detail", job.detail)
         job.survey = said.get("survey", job.survey)
         job.remedies = said.get("remedies", job.remedies)
+        job.elsewhere = said.get("elsewhere", job.elsewhere)
     errors = process.stderr.read().decode("utf-8", "replace") if process.stderr is not None else ""
     process.wait()
     with suppress(OSError):
         process.stdin.close()
-    if job.survey is not None:
+    if job.survey is not None or job.elsewhere is not None:
         job.progress = 1.0
         job.end("done")
     else:

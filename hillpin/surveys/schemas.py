@@ -141,6 +141,44 @@ class RemedyOut(Schema):
     changes: list[SurveyDifferenceOut]
 
 
+class MovedOut(Schema):
+    """An element that stands elsewhere or is of another size, and the first range of widths at which it does."""
+
+    index: int
+    name: str
+    line: int | None
+    low: int
+    high: int
+
+
+class WidthsOut(Schema):
+    """A range of widths, both included."""
+
+    low: int
+    high: int
+
+
+class ElsewhereOut(Schema):
+    """What a change of shared sheets does to another page."""
+
+    page: str
+    is_reached: bool
+    """Whether a changed rule can make a difference to it at all."""
+    moved: list[MovedOut]
+    count: int
+    ranges: list[WidthsOut]
+    changes: list[SurveyDifferenceOut]
+
+
+class ElsewhereIn(Schema):
+    """The texts that some sheets had before they were changed; ``drafts`` are texts that are not saved yet."""
+
+    page: str
+    before: dict[str, str]
+    drafts: dict[str, str] = Field(default_factory=dict)
+    height: int = Field(800, ge=1, le=20_000)
+
+
 class JobOut(Schema):
     """A survey under way or ended: ``state`` is walking, done, stopped or failed."""
 
@@ -149,6 +187,8 @@ class JobOut(Schema):
     survey: SurveyOut | None
     remedies: list[RemedyOut]
     """Where a finding was to be settled: the ways that do."""
+    elsewhere: list[ElsewhereOut]
+    """Where a change of shared sheets was asked about: what it does to each other page that takes one of them in."""
     detail: str
 
 

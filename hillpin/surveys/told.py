@@ -6,7 +6,7 @@ import hashlib
 from dataclasses import asdict
 from typing import Any
 
-from ..core.survey import KINDS, Finding, Remedy, Surveyed, severity_of
+from ..core.survey import KINDS, Elsewhere, Finding, Remedy, Surveyed, severity_of
 from ..core.writing import HillPoint, simplified
 
 
@@ -33,6 +33,11 @@ def finding_out(finding: Finding) -> dict[str, Any]:
 def remedy_out(remedy: Remedy) -> dict[str, Any]:
     """A proved way to settle a finding."""
     return {"fix": asdict(remedy.fix), "changes": [{**asdict(one), "title": words_of_kind(one.kind)["title"]} for one in remedy.changes]}
+
+
+def elsewhere_out(told: Elsewhere) -> dict[str, Any]:
+    """What a change does to another page."""
+    return {**asdict(told), "ranges": [{"low": low, "high": high} for low, high in told.ranges], "changes": [{**asdict(one), "title": words_of_kind(one.kind)["title"]} for one in told.changes]}
 
 
 def digest_of(finding: Finding) -> str:

@@ -10,19 +10,23 @@ import pickle
 import struct
 import sys
 import time
+from collections.abc import Callable, Iterator
 from typing import Any
 
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
-from ..core.survey import Remedy, proved, survey
+from ..core.survey import Remedy, elsewhere, proved, survey, without_used
 from ..limits import end_with, hold_memory
-from .told import digest_of, remedy_out, survey_out
+from ..sites.paths import is_page
+from .told import digest_of, elsewhere_out, remedy_out, survey_out
 
 SURVEYING = 0.4
 """The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
 SURVEY_MEMORY = 1_500 * 1024 * 1024
 """Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 800 MB of memory."""
+MOST_OTHERS = 60
+"""Other pages that are looked at for elements that a shared sheet's rules are for."""
 EVERY = 0.1
 """Seconds between two words on the progress."""
 
@@ -43,10 +47,14 @@ def main() -> None:
             _say({"progress": round(part, 3)})
 
     try:
+        if "before" in request:
+            _say({"elsewhere": _elsewhere(request, progress)})
+            return
         page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
         settle = request.get("settle")
         first = 1.0 if settle is None else SURVEYING
         surveyed = survey(page, request["start"], request["end"], request["height"], progress=lambda part: progress(first * part))
+        surveyed.findings = without_used(surveyed.findings, _others(request))
         remedies: list[Remedy] = []
         if settle is not None:
             finding = next((one for one in surveyed.findings if digest_of(one) == settle), None)
@@ -58,6 +66,30 @@ def main() -> None:
         _say({"detail": str(error)})
     except MemoryError:
         _say({"detail": f"{request['page']} needs more than {SURVEY_MEMORY // 2**20} MB to be surveyed, and was given up."})
+
+
+def _others(request: dict[str, Any]) -> Iterator[Page]:
+    """The other pages of the site, read one by one as they are asked for."""
+    for path in [path for path in sorted(request["files"]) if is_page(path) and path != request["page"]][:MOST_OTHERS]:
+        yield Page(MemoryFiles(request["files"]), path)
+
+
+def _elsewhere(request: dict[str, Any], progress: Callable[[float], None]) -> list[dict[str, Any]]:
+    """What a change of shared sheets does to every other page that takes one of them in."""
+    files, changed = request["files"], list(request["before"])
+    old = {**files, **request["before"]}
+    pages = []
+    for path in sorted(files):
+        if is_page(path) and path != request["page"]:
+            page = Page(MemoryFiles(files), path, measured=request["measured"])
+            if not set(changed).isdisjoint(page.sheets.files):
+                pages.append((path, page))
+    found = []
+    for number, (path, page) in enumerate(pages):
+        before = Page(MemoryFiles(old), path, measured=request["measured"])
+        told = elsewhere(before, page, changed, request["start"], request["end"], request["height"], lambda part, done=number: progress((done + part) / len(pages)))  # type: ignore[misc]
+        found.append(elsewhere_out(told))
+    return found
 
 
 def _say(what: dict[str, Any]) -> None:

@@ -193,14 +193,6 @@ class InterfaceCase(LiveServerTestCase):
                     raise
         target.evaluate(f"() => {look}")
 
-    def until(self, condition: Callable[[], bool]) -> None:
-        """Wait until something holds outside of the browser."""
-        for _ in range(TIMEOUT // 100):
-            if condition():
-                return
-            self.page.wait_for_timeout(100)
-        self.fail("It never was so.")
-
     def violations(self) -> list[str]:
         """What axe finds wrong with the application (the page under work is the person's own affair)."""
         self.page.evaluate(AXE.read_text())

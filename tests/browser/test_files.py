@@ -257,3 +257,22 @@ class ManyFiles(FilesCase):
         self.page.keyboard.press("End")
         expect(self.row("index.html")).to_be_focused()
         self.assertEqual(self.violations(), [])
+
+
+class Elsewhere(FilesCase):
+    walks_behind = True
+
+    def test_an_edit_of_the_shared_sheet_says_what_it_does_to_other_pages(self) -> None:
+        page = self.open_write()
+        self.open_styles()
+        # Ten more px of padding under every section; the caption's text rule reaches the home page and the other two.
+        self.change("padding: 3.5rem 0", "padding: 4rem 0")
+        other = page.get_by_role("region", name="Elsewhere")
+        expect(other).to_contain_text(re.compile(r"vey\.html \d+ boxes move, every width\."))
+        expect(other).to_contain_text(re.compile(r"crew\.html \d+ boxes move"))
+        self.assertEqual(self.violations(), [])
+        # A rule that only the home page has elements for reaches neither.
+        other.get_by_role("button", name="Count from now on").click()
+        self.change("gap: 20px", "gap: 24px")
+        expect(other).to_contain_text("vey.html is not reached by it.")
+        expect(other).to_contain_text("crew.html is not reached by it.")

@@ -62,7 +62,7 @@ class OtherEditor(FolderCase):
         page = self.open_write()
         self.open_styles()
         self.change("300px", "320px")
-        self.until(lambda: (self.root / "style.css").read_text() == ".wrap { width: 320px; padding: 10px; }\n")
+        self.until(lambda: (self.root / "style.css").read_text() == ".wrap { width: 320px; padding: 10px; }\n", "The sheet is written to the folder.")
         expect(page.get_by_role("banner")).to_contain_text("Saved")
 
     def test_both_changed_and_both_are_shown(self) -> None:

@@ -6,9 +6,10 @@ and ``fixes`` write what would settle it, ``compare`` says what is better or wor
 """
 
 from .before_after import compare
+from .elsewhere import Elsewhere, elsewhere, without_used
 from .findings import Finding
 from .kinds import KINDS, severity_of
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 
-__all__ = ["KINDS", "Finding", "Remedy", "Surveyed", "compare", "proved", "severity_of", "survey"]
+__all__ = ["KINDS", "Elsewhere", "Finding", "Remedy", "Surveyed", "compare", "elsewhere", "proved", "severity_of", "survey", "without_used"]

@@ -13,7 +13,7 @@ from ..widths import Stretch
 from ..writing import why_dead
 from .findings import Finding, Survey, box_of, declared, name_of
 
-_STATES = ("hover", "focus", "focus-visible", "focus-within", "active", "checked", "target", "visited", "disabled", "enabled", "invalid", "valid", "required",
+STATES = ("hover", "focus", "focus-visible", "focus-within", "active", "checked", "target", "visited", "disabled", "enabled", "invalid", "valid", "required",
            "optional", "placeholder-shown", "autofill", "open", "indeterminate", "read-only", "user-invalid", "user-valid", "default", "in-range", "out-of-range")  # fmt: skip
 _LONE_TYPES = re.compile(r"(?:[a-z][a-z0-9]*\s*,\s*)*[a-z][a-z0-9]*")
 _AREA_PROPERTIES = ("grid-template-areas", "grid-area", "grid-template")
@@ -198,7 +198,7 @@ def unused_rule(survey: Survey, misspelt: set[int]) -> list[Finding]:
     """Rules that no element comes under, whatever state it is in; those that only lack a letter are left to that finding."""
     page = survey.page
     everything = frozenset([page.document.root, *page.document.root.descendants()])
-    state = MatchState(dict.fromkeys(_STATES, everything))
+    state = MatchState(dict.fromkeys(STATES, everything))
     findings: list[Finding] = []
     for rule in page.sheets.rules:
         if id(rule) in misspelt or not rule.selectors or _LONE_TYPES.fullmatch(rule.text):

@@ -107,3 +107,5 @@ export async function putFiles(site: number, files: { file: File; path: string }
 
 export type Live = Schemas["LiveOut"];
 export type LiveViewer = Schemas["ViewerOut"];
+
+export type OtherPage = Schemas["ElsewhereOut"];

@@ -1079,6 +1079,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/elsewhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Elsewhere
+         * @description Start working out what a change of shared sheets does to the other pages that take them in. An older question is stopped.
+         */
+        post: operations["hillpin_surveys_api_start_elsewhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/surveys/{job}": {
         parameters: {
             query?: never;
@@ -3532,6 +3552,27 @@ export interface components {
             key: string;
         };
         /**
+         * ElsewhereIn
+         * @description The texts that some sheets had before they were changed; ``drafts`` are texts that are not saved yet.
+         */
+        ElsewhereIn: {
+            /** Page */
+            page: string;
+            /** Before */
+            before: {
+                [key: string]: string;
+            };
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
          * BandOut
          * @description An arrangement and the widths, both included, at which it stands.
          */
@@ -3560,6 +3601,24 @@ export interface components {
             settles: number[];
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * ElsewhereOut
+         * @description What a change of shared sheets does to another page.
+         */
+        ElsewhereOut: {
+            /** Page */
+            page: string;
+            /** Is Reached */
+            is_reached: boolean;
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            /** Count */
+            count: number;
+            /** Ranges */
+            ranges: components["schemas"]["WidthsOut"][];
+            /** Changes */
+            changes: components["schemas"]["SurveyDifferenceOut"][];
         };
         /**
          * FindingOut
@@ -3623,8 +3682,26 @@ export interface components {
             survey: components["schemas"]["SurveyOut"] | null;
             /** Remedies */
             remedies: components["schemas"]["RemedyOut"][];
+            /** Elsewhere */
+            elsewhere: components["schemas"]["ElsewhereOut"][];
             /** Detail */
             detail: string;
+        };
+        /**
+         * MovedOut
+         * @description An element that stands elsewhere or is of another size, and the first range of widths at which it does.
+         */
+        MovedOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Line */
+            line: number | null;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * QueryWordOut
@@ -3730,6 +3807,16 @@ export interface components {
             file: string;
             /** Line */
             line: number;
+        };
+        /**
+         * WidthsOut
+         * @description A range of widths, both included.
+         */
+        WidthsOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * AcceptedOut
@@ -6763,6 +6850,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RemediesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_start_elsewhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElsewhereIn"];
             };
         };
         responses: {

@@ -1,4 +1,4 @@
-import { memo, useState } from "react";
+import { memo, type ReactNode, useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
 import type { Finding, Numbers } from "../../api/client";
@@ -47,6 +47,8 @@ interface Props {
   onSource: (file: string, line: number) => void;
   onQuery: () => void;
   onFix: (fix: Finding["fixes"][number]) => void;
+  /** What an edit does to other pages. */
+  elsewhere: ReactNode;
 }
 
 /** What is told at its place already: what the readers of markup and styles dropped, and missing files. */
@@ -59,7 +61,7 @@ function isAt(finding: Finding, width: number): boolean {
 }
 
 /** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
-export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery, onFix }: Props) {
+export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery, onFix, elsewhere }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
@@ -112,6 +114,7 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
       {numbers && numbers.fonts_measured.length > 0 && <p className="behind">Measured in this browser, as the server has no such font: {numbers.fonts_measured.join(", ")}.</p>}
       <p className="behind" aria-live="off">{survey.error ?? (survey.progress !== null ? `Walking every width, ${Math.round(survey.progress * 100)} of 100` : survey.survey ? `Every width walked: ${findings.length} ${findings.length === 1 ? "finding" : "findings"}${survey.isStale ? ", before this change" : ""}.` : "")}</p>
       <WalkSwitch walks={survey.walks} onWalks={survey.onWalks} />
+      {elsewhere}
       {rule && numbers && <Button onPress={onQuery}>Open a query at {px(numbers.width)} for line {rule.line}</Button>}
     </Panel>
   );

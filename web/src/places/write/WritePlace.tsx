@@ -13,6 +13,7 @@ import { AtThisWidth } from "./AtThisWidth";
 import { marksOf } from "./caret";
 import { DimensionRows } from "./DimensionRows";
 import { EditorColumn, type Shown } from "./EditorColumn";
+import { Elsewhere } from "./folder/Elsewhere";
 import { FilesPanel } from "./folder/FilesPanel";
 import { useFolder } from "./folder/useFolder";
 import { useToSource } from "./folder/useToSource";
@@ -100,6 +101,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const shownIndex = numbers?.selected ?? selected;
   const generated = numbers?.generated.find((one) => one.pseudo === numbers.pseudo)?.rect ?? null;
   const isMeasured = element !== undefined && (numbers?.not_modelled.includes(element.index) ?? false);
+  const otherPages = useMemo(() => (ready && survey.walks ? <Elsewhere siteId={site.id} page={page} height={height} texts={texts} links={folder.links} /> : null), [ready, survey.walks, site.id, page, height, texts, folder.links]);
   const filesPanel = <FilesPanel site={site} page={page} open={open} folder={folder} line={line} onOpen={source.onFile.onOpen} onSource={toSource} />;
   const sourceColumn = (
     <EditorColumn
@@ -122,7 +124,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
           siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
           onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
         />
-        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} />
+        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
       </div>
     </div>
   );
