@@ -50,13 +50,16 @@ export const Elsewhere = memo(function Elsewhere({ siteId, page, height, texts, 
     let timer = 0;
     let version = texts.snapshot().version;
     const begin = () => {
+      if (!known.current) {
+        timer = window.setTimeout(begin, PAUSE);
+        return;
+      }
       const files = texts.snapshot().files;
       const shared = (path: string) => Object.entries(known.current?.sheets ?? {}).some(([other, sheets]) => other !== page && sheets.some((sheet) => sheet.path === path)) || (known.current?.uses[path]?.some((use) => use.where === "@import") ?? false);
       const before: Record<string, string> = {};
       for (const [path, file] of files) {
         const then = first.current.get(path);
-        if (then === undefined) first.current.set(path, file.savedText);
-        else if (path.endsWith(".css") && then !== file.text && shared(path)) before[path] = then;
+        if (then !== undefined && path.endsWith(".css") && then !== file.text && shared(path)) before[path] = then;
       }
       const sheets = Object.keys(before);
       if (sheets.length === 0) return setState(NOTHING);
@@ -76,6 +79,7 @@ export const Elsewhere = memo(function Elsewhere({ siteId, page, height, texts, 
       })();
     };
     const stop = texts.subscribeAtOnce(() => {
+      for (const [path, file] of texts.snapshot().files) if (!first.current.has(path)) first.current.set(path, file.text);
       const now = texts.snapshot().version;
       if (now === version) return;
       version = now;
