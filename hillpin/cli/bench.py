@@ -19,6 +19,7 @@ from .bench_typing import late, typing_times
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
 WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
 WIDTHS = list(range(700, 740))
+MANY_PAGES = 40
 BROWSER = "/usr/bin/chromium"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
 
@@ -169,6 +170,9 @@ def main() -> None:
         typed = typing_times(BROWSER, ARGUMENTS)
         print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys)")
         for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
+            print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+        many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
+        for what, times in ((f"to new numbers, {MANY_PAGES} pages in a tied folder, files open", many.numbers), ("another program's save in it, to new numbers", many.saves)):
             print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
         print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
 

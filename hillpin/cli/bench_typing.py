@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import os
+import re
+import shutil
 import subprocess
 import sys
 import tempfile
@@ -10,13 +13,15 @@ import urllib.request
 from dataclasses import dataclass
 from pathlib import Path
 
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import Page, sync_playwright
 
 from ..core.errors import InputError
 
 PORT = 8867
 ADDRESS = f"http://127.0.0.1:{PORT}"
 KEYS = 40
+SAVES = 10
+DEMO = Path(__file__).resolve().parents[1] / "sites" / "demo" / "site"
 BETWEEN = 140
 """Milliseconds between keys: a quick hand."""
 WATCH = """() => {
@@ -38,6 +43,8 @@ class TypingTimes:
     numbers: tuple[float, ...]
     page: tuple[float, ...]
     hill: tuple[float, ...]
+    saves: tuple[float, ...] = ()
+    """From another program's save in a tied folder to the numbers."""
 
 
 def late(times: tuple[float, ...]) -> float:
@@ -51,13 +58,15 @@ def after_keys(keys: list[float], seen: list[float]) -> tuple[float, ...]:
     return tuple(next((at for at in seen if key < at < end), end) - key for key, end in zip(keys, ends, strict=True))
 
 
-def typing_times(browser_path: str, arguments: list[str]) -> TypingTimes:
-    """Type into a rule of the demo and watch its working. Raises InputError where the server does not start."""
-    with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as data:
-        server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+def typing_times(browser_path: str, arguments: list[str], pages: int = 0) -> TypingTimes:
+    """Type into a rule of the demo and watch its working; with ``pages``, in a folder of so many, with the files open, and saved
+    to by another program too. Raises InputError where the server does not start."""
+    with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as data, tempfile.TemporaryDirectory(prefix="hillpin-pages-") as folder:
+        more = ["--folder", str(_many(Path(folder), pages))] if pages else []
+        server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data, *more], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
         try:
             _wait(server)
-            return _typed(browser_path, arguments)
+            return _typed(browser_path, arguments, Path(folder) if pages else None)
         finally:
             server.terminate()
             server.wait()
@@ -75,15 +84,43 @@ def _wait(server: subprocess.Popen[bytes]) -> None:
     raise InputError(f"The server for the typing benchmark did not start; perhaps port {PORT} is in use.")
 
 
-def _typed(browser_path: str, arguments: list[str]) -> TypingTimes:
+def _many(folder: Path, pages: int) -> Path:
+    """A folder with the demo, its home page as often as asked."""
+    shutil.copytree(DEMO, folder, dirs_exist_ok=True)
+    shutil.copytree(DEMO.parents[2] / "parts" / "fonts", folder / "fonts")
+    for number in range(pages - len(list(folder.glob("*.html")))):
+        shutil.copy(folder / "index.html", folder / f"crossing-{number}.html")
+    return folder
+
+
+def _saved(page: Page, folder: Path) -> tuple[float, ...]:
+    """Saves by another program, and when the numbers followed."""
+    sheet, found = folder / "style.css", []
+    for number in range(SAVES):
+        page.evaluate("window.pin.numbers.length = 0")
+        text = re.sub(r"padding: 1\.25rem \d%", f"padding: 1.25rem {6 + number % 2}%", sheet.read_text(), count=1)
+        part = sheet.with_suffix(".part")
+        part.write_text(text)
+        begun = time.time() * 1000
+        os.replace(part, sheet)
+        page.wait_for_function("() => window.pin.numbers.length > 0", timeout=5000)
+        found.append(page.evaluate("window.pin.numbers[0]") - begun)
+        page.wait_for_timeout(400)
+    return tuple(found)
+
+
+def _typed(browser_path: str, arguments: list[str], folder: Path | None) -> TypingTimes:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=browser_path, args=arguments)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(f"{ADDRESS}/sites/1/write")
+        page.goto(f"{ADDRESS}/sites/{1 if folder is None else 2}/write?page=index.html")
         page.get_by_text("room inside").first.wait_for()
         page.get_by_role("button", name="style.css", exact=True).click()
         page.frame_locator("iframe").locator(".fare").first.click(position={"x": 5, "y": 5})
         page.get_by_text("article.fare padding").first.wait_for()
+        if folder is not None:
+            page.keyboard.press("Alt+Shift+F")
+            page.get_by_role("treegrid").wait_for()
         line = 1 + _line_of("padding: 1.25rem 5%")
         page.get_by_label("Source of style.css").focus()
         for key in ("Control+Alt+g", *str(line), "Enter", "End", "ArrowLeft", "ArrowLeft"):
@@ -98,12 +135,13 @@ def _typed(browser_path: str, arguments: list[str]) -> TypingTimes:
             page.wait_for_timeout(BETWEEN)
         seen: dict[str, list[float]] = page.evaluate("window.pin")
         in_page: list[float] = page.frames[1].evaluate("window.pin")
+        saves = _saved(page, folder) if folder is not None else ()
         browser.close()
     if not seen["numbers"]:
         raise InputError("The numbers did not follow the keys.")
-    return TypingTimes(*(after_keys(seen["keys"], times) for times in (seen["numbers"], in_page, seen["hill"])))
+    numbers, drawn, hill = (after_keys(seen["keys"], times) for times in (seen["numbers"], in_page, seen["hill"]))
+    return TypingTimes(numbers, drawn, hill, saves)
 
 
 def _line_of(text: str) -> int:
-    sheet = Path(__file__).resolve().parents[1] / "sites" / "demo" / "site" / "style.css"
-    return next(number for number, line in enumerate(sheet.read_text().splitlines()) if text in line)
+    return next(number for number, line in enumerate((DEMO / "style.css").read_text().splitlines()) if text in line)

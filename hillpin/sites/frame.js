@@ -220,6 +220,8 @@
   addEventListener("submit", (event) => event.preventDefault(), true);
   addEventListener("keydown", (event) => {
     if (event.key === "Tab") return;
+    // The place's own keys work from here too.
+    if (event.altKey && event.shiftKey && /^Key[A-Z]$/.test(event.code)) send({ kind: "key", code: event.code });
     if (event.key === "Enter" || event.key === " ") event.preventDefault();
   }, true);
   addEventListener("focusin", (event) => {

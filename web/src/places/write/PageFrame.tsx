@@ -83,6 +83,7 @@ interface Props {
 interface FrameMessage {
   pin?: boolean;
   kind: string;
+  code?: string;
   index?: number;
   rects?: Measured;
   scroll?: [number, number];
@@ -134,6 +135,8 @@ export const PageFrame = memo(function PageFrame(props: Props) {
         setReady(true);
       } else if ((message.kind === "selected" || message.kind === "focused") && message.index !== undefined) {
         latest.current.onSelect(message.index);
+      } else if (message.kind === "key" && /^Key[A-Z]$/.test(message.code ?? "")) {
+        dispatchEvent(new KeyboardEvent("keydown", { altKey: true, shiftKey: true, code: message.code }));
       } else if (message.kind === "scrolled" && message.scroll) {
         const scroll = message.scroll;
         setReport((before) => before && { ...before, scroll });
