@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import difflib
+import html
 import posixpath
 import re
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
-from ..markup import parse_html
+from ..markup.tags import attributes_in, tags_of
 from .addresses import MARKUP_ENDINGS, Reference, references_in, relative, written_as
 
 HOME = "index.html"
@@ -145,13 +146,14 @@ class Links:
         return [written_as(reference, relative(reference, path)) for path in paths]
 
 
+@lru_cache(maxsize=512)
 def places_in(page: str) -> frozenset[str]:
     """The names that a page's places have: ids, and names of anchors (HTML 7.4.2.3.3)."""
-    document = parse_html(page)
     found = set()
-    for element in (document.root, *document.root.descendants()):
-        if element.id:
-            found.add(element.id)
-        if element.tag == "a" and element.attributes.get("name"):
-            found.add(element.attributes["name"])
+    for tag in tags_of(page):
+        if tag.is_end or tag.end < 0:
+            continue
+        for value in attributes_in(page, tag):
+            if value.name == "id" or (value.name == "name" and tag.name == "a"):
+                found.add(html.unescape(page[value.start : value.end]))
     return frozenset(found)
