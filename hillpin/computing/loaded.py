@@ -13,5 +13,6 @@ from ..live import api as live_api  # noqa: E402
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
 from ..sites import folder_work  # noqa: E402
+from ..surveys import worker as survey_worker  # noqa: E402
 
-__all__ = ["aids_api", "api", "folder_work", "line", "live_api", "plans_api"]
+__all__ = ["aids_api", "api", "folder_work", "line", "live_api", "plans_api", "survey_worker"]

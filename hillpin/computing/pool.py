@@ -103,13 +103,7 @@ class _Slot:
     def start(self) -> _Worker:
         """The worker; a new one where there is none, or the old one is gone."""
         if self.worker is None or not self.worker.process.is_alive():
-            here, there = multiprocessing.Pipe()
-            end, lifeline = multiprocessing.Pipe(duplex=False)
-            process = _processes().Process(target=main, args=(there, end, self.group, self.database), daemon=True, name=f"hillpin {self.group}")
-            process.start()
-            there.close()
-            end.close()
-            self.worker = _Worker(process, here, lifeline)
+            self.worker = _Worker(*begin_process(main, self.group, self.database, name=f"hillpin {self.group}"))
         return self.worker
 
     def drop(self) -> None:
@@ -119,11 +113,19 @@ class _Slot:
             self.worker = None
 
 
-def _processes() -> multiprocessing.context.ForkServerContext:
-    """Workers are copies of a process that has everything loaded and has done nothing yet: they are there at once."""
+def begin_process(target: Callable[..., None], *arguments: Any, name: str) -> tuple[BaseProcess, Connection, Connection]:
+    """Start a process that computes: a copy of one that has everything loaded and has done nothing yet, so that it is there at
+    once. ``target`` gets a pipe to talk on, a lifeline, and the arguments. Gives the process, our end of the pipe, and what
+    ends it when it is closed."""
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(["hillpin.computing.loaded"])
-    return context
+    here, there = multiprocessing.Pipe()
+    end, lifeline = multiprocessing.Pipe(duplex=False)
+    process = context.Process(target=target, args=(there, end, *arguments), daemon=True, name=name)
+    process.start()
+    there.close()
+    end.close()
+    return process, here, lifeline
 
 
 class Pool:

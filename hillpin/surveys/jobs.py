@@ -2,35 +2,33 @@
 
 from __future__ import annotations
 
-import json
+import logging
 import os
-import pickle
-import struct
-import subprocess
-import sys
 import threading
 import time
 import uuid
 from collections import OrderedDict
 from contextlib import suppress
 from dataclasses import dataclass, field
-from pathlib import Path
+from multiprocessing.connection import Connection
+from multiprocessing.process import BaseProcess
 from typing import Any
+
+from ..computing import begin_process
+from .worker import main
 
 MOST_JOBS = 24
 LONGEST = 300.0
 """Seconds after which a survey is given up."""
 UNASKED = 3.0
 """Seconds without a question after which it is stopped."""
-ROOT = Path(__file__).resolve().parents[2]
 
 LOOK = 0.2
 """Seconds between two looks at a survey under way."""
 _processors = threading.BoundedSemaphore(os.cpu_count() or 1)
 """As many surveys walk at once as there are processors."""
 
-GENTLY = ("nice", "-n", "10")
-"""From its first import on a survey gives way to who types: it is the same process afterwards."""
+_LOG = logging.getLogger(__name__)
 
 
 @dataclass(slots=True)
@@ -40,7 +38,7 @@ class Job:
     site: int
     page: str
     keep: bool
-    process: subprocess.Popen[bytes] | None = None
+    process: BaseProcess | None = None
     """None while it waits for a processor."""
     state: str = "walking"
     progress: float = 0.0
@@ -66,14 +64,14 @@ class Job:
             if self.process is not None:
                 self.process.kill()
 
-    def begin(self) -> subprocess.Popen[bytes] | None:
-        """Start its process; None where it was stopped before its turn."""
+    def begin(self) -> tuple[Connection, Connection] | None:
+        """Start its process, and give the pipe to it and its lifeline; None where it was stopped before its turn."""
         with self.lock:
             if self.state != "walking":
                 return None
             self.begun = time.monotonic()
-            self.process = subprocess.Popen([*GENTLY, sys.executable, "-m", "hillpin.surveys.worker"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, cwd=ROOT)
-            return self.process
+            self.process, pipe, lifeline = begin_process(main, name="hillpin survey")
+            return pipe, lifeline
 
 
 class Jobs:
@@ -93,7 +91,7 @@ class Jobs:
             self._jobs[name] = job
             while len(self._jobs) > MOST_JOBS:
                 self._jobs.popitem(last=False)[1].stop()
-        threading.Thread(target=_follow, args=(job, pickle.dumps(request)), daemon=True).start()
+        threading.Thread(target=_follow, args=(job, request), daemon=True).start()
         threading.Thread(target=_watch, args=(job,), daemon=True).start()
         return name
 
@@ -116,39 +114,38 @@ def _watch(job: Job) -> None:
             job.end("failed", f"The survey took longer than {LONGEST:,.0f} seconds and was given up.")
 
 
-def _follow(job: Job, request: bytes) -> None:
-    """Wait for a processor, feed a survey's process and take in what it says."""
+def _follow(job: Job, request: dict[str, Any]) -> None:
+    """Wait for a processor, give a survey's process its request and take in what it says."""
     with _processors:
-        process = job.begin()
-        if process is not None:
-            _followed(job, process, request)
-
-
-def _followed(job: Job, process: subprocess.Popen[bytes], request: bytes) -> None:
-    assert process.stdin is not None and process.stdout is not None
-    try:
-        process.stdin.write(struct.pack("<Q", len(request)))
-        process.stdin.write(request)
-        process.stdin.flush()
-    except OSError:
-        pass
-    for line in process.stdout:
-        said = json.loads(line)
-        job.progress = said.get("progress", job.progress)
-        job.detail = said.get("detail", job.detail)
-        job.survey = said.get("survey", job.survey)
-        job.remedies = said.get("remedies", job.remedies)
-        job.elsewhere = said.get("elsewhere", job.elsewhere)
-    errors = process.stderr.read().decode("utf-8", "replace") if process.stderr is not None else ""
-    process.wait()
-    with suppress(OSError):
-        process.stdin.close()
+        begun = job.begin()
+        if begun is None:
+            return
+        pipe, lifeline = begun
+        try:
+            with suppress(OSError, EOFError):
+                pipe.send(request)
+                while True:
+                    _take(job, pipe.recv())
+        finally:
+            pipe.close()
+            if job.process is not None:
+                job.process.join()
+            lifeline.close()
     if job.survey is not None or job.elsewhere is not None:
         job.progress = 1.0
         job.end("done")
     else:
-        last = (errors.strip().splitlines() or ["The survey ended without a word."])[-1]
-        job.end("failed", job.detail or last)
+        job.end("failed", job.detail or "The survey ended without a word.")
+
+
+def _take(job: Job, said: dict[str, Any]) -> None:
+    job.progress = said.get("progress", job.progress)
+    job.detail = said.get("detail", job.detail)
+    job.survey = said.get("survey", job.survey)
+    job.remedies = said.get("remedies", job.remedies)
+    job.elsewhere = said.get("elsewhere", job.elsewhere)
+    if "trace" in said:
+        _LOG.error("A survey of %s failed.\n%s", job.page, said["trace"])
 
 
 jobs = Jobs()

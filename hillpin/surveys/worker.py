@@ -1,16 +1,15 @@
 """A survey in a process of its own: typing never waits for it, and it can be stopped at any moment.
 
-Reads one pickled request from standard input, and writes a line of JSON for each step and one for the result.
+Gets one request over a pipe, and says there how far it is and what it found.
 """
 
 from __future__ import annotations
 
-import json
-import pickle
-import struct
-import sys
+import os
 import time
+import traceback
 from collections.abc import Callable, Iterator
+from multiprocessing.connection import Connection
 from typing import Any
 
 from ..core.errors import InputError
@@ -25,30 +24,35 @@ SURVEYING = 0.4
 """The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
 SURVEY_MEMORY = 1_500 * 1024 * 1024
 """Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 800 MB of memory."""
+GENTLE = 10
+"""How far a survey gives way to who types."""
 MOST_OTHERS = 60
 """Other pages that are looked at for elements that a shared sheet's rules are for."""
 EVERY = 0.1
 """Seconds between two words on the progress."""
 
 
-def main() -> None:
-    """Do one survey."""
-    size = struct.unpack("<Q", sys.stdin.buffer.read(8))[0]
-    request: dict[str, Any] = pickle.loads(sys.stdin.buffer.read(size))
-    # Standard input stays open as long as the server lives, and its end is this process's.
-    end_with(sys.stdin.fileno())
+def main(pipe: Connection, lifeline: Connection) -> None:
+    """Do one survey. Its process ends with the server's."""
+    end_with(lifeline.fileno())
+    os.nice(GENTLE)
+    request: dict[str, Any] = pipe.recv()
     hold_memory(SURVEY_MEMORY)
+    _survey(request, pipe.send)
+
+
+def _survey(request: dict[str, Any], say: Callable[[dict[str, Any]], None]) -> None:
     told = [0.0]
 
     def progress(part: float) -> None:
         now = time.monotonic()
         if now - told[0] >= EVERY:
             told[0] = now
-            _say({"progress": round(part, 3)})
+            say({"progress": round(part, 3)})
 
     try:
         if "before" in request:
-            _say({"elsewhere": _elsewhere(request, progress)})
+            say({"elsewhere": _elsewhere(request, progress)})
             return
         page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
         settle = request.get("settle")
@@ -61,11 +65,13 @@ def main() -> None:
             if finding is None:
                 raise InputError("The page has changed: this finding is not there any more, or has other numbers.")
             remedies = proved(page, surveyed, finding, request["height"], lambda part: progress(first + (1 - first) * part))
-        _say({"survey": survey_out(surveyed, request["index"]), "remedies": [remedy_out(one) for one in remedies]})
+        say({"survey": survey_out(surveyed, request["index"]), "remedies": [remedy_out(one) for one in remedies]})
     except InputError as error:
-        _say({"detail": str(error)})
+        say({"detail": str(error)})
     except MemoryError:
-        _say({"detail": f"{request['page']} needs more than {SURVEY_MEMORY // 2**20} MB to be surveyed, and was given up."})
+        say({"detail": f"{request['page']} needs more than {SURVEY_MEMORY // 2**20} MB to be surveyed, and was given up."})
+    except Exception:
+        say({"detail": "The survey failed; the server's log says why.", "trace": traceback.format_exc()})
 
 
 def _others(request: dict[str, Any]) -> Iterator[Page]:
@@ -90,12 +96,3 @@ def _elsewhere(request: dict[str, Any], progress: Callable[[float], None]) -> li
         told = elsewhere(before, page, changed, request["start"], request["end"], request["height"], lambda part, done=number: progress((done + part) / len(pages)))  # type: ignore[misc]
         found.append(elsewhere_out(told))
     return found
-
-
-def _say(what: dict[str, Any]) -> None:
-    sys.stdout.write(json.dumps(what) + "\n")
-    sys.stdout.flush()
-
-
-if __name__ == "__main__":
-    main()
