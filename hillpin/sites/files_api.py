@@ -21,6 +21,8 @@ from .files_schemas import (
     LineOut,
     LinksOut,
     MomentOut,
+    PictureIn,
+    PictureOut,
     ReplaceIn,
     SearchedOut,
     SearchIn,
@@ -105,6 +107,12 @@ def _free(path: str, taken: set[str]) -> str:
 def links(request: HttpRequest, site_id: int) -> dict[str, Any]:
     """What uses what, what nothing uses, and what leads nowhere."""
     return folder_work.links_of(request, site_id=site_id)
+
+
+@router.post("/{site_id}/picture", response={200: PictureOut, 404: ErrorOut, 422: ErrorOut})
+def picture(request: HttpRequest, site_id: int, payload: PictureIn) -> dict[str, Any]:
+    """How large a picture is, and how large it is ever shown."""
+    return folder_work.shown_at_most(request, site_id=site_id, payload=payload)
 
 
 @router.post("/{site_id}/search", response={200: SearchedOut, 404: ErrorOut, 422: ErrorOut})

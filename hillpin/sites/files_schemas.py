@@ -175,6 +175,33 @@ class ReplaceIn(SearchIn):
     chosen: list[PlaceIn] | None = None
 
 
+class PictureIn(Schema):
+    """A picture of the site."""
+
+    path: str
+
+
+class ShownPictureOut(Schema):
+    """The largest size at which a picture is shown, in CSS px, and where: on which page, from which viewport width."""
+
+    page: str
+    line: int | None
+    at: int
+    width: float
+    height: float
+
+
+class PictureOut(Schema):
+    """A picture's own size in px, and the largest at which it is shown; ``is_heavy`` where it has far more than any screen needs."""
+
+    natural_width: float | None
+    natural_height: float | None
+    shown: ShownPictureOut | None
+    is_heavy: bool
+    pages: int
+    looked_at: int
+
+
 class HitOut(Schema):
     """A place where the words stand: offsets in the file's text, its line, and what stands around it."""
 

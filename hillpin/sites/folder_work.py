@@ -12,11 +12,17 @@ from django.shortcuts import get_object_or_404
 
 from ..computing import SLOW, apart
 from ..core.errors import InputError
+from ..core.files import MemoryFiles
+from ..core.images import picture_size
+from ..core.page import Page
 from ..core.site import (
     LineChange,
     Links,
+    ShownPicture,
     Wanted,
     empty_page,
+    is_far_larger,
+    largest_shown,
     linked,
     moved,
     page_like,
@@ -33,6 +39,7 @@ from .files_schemas import (
     MoveWish,
     NewPageWish,
     NewSheetWish,
+    PictureIn,
     RemoveWish,
     ReplaceIn,
     SearchIn,
@@ -45,6 +52,10 @@ from .steps import Part, Plan
 SECONDS = 10.0
 MOST_BROKEN = 500
 MOST_USES = 60
+PICTURE_SECONDS = 30.0
+MOST_PAGES = 6
+"""Pages that are walked for one picture."""
+FROM_HERE, TO_HERE = 240, 1920
 NEW_SHEET = "/* {title} */\n"
 
 
@@ -210,6 +221,26 @@ def links_of(request: HttpRequest | None, site_id: int) -> dict[str, Any]:
         "unread": folder.unread,
         "sheets": {path: [asdict(one) for one in sheets_of(path, text)] for path, text in folder.texts.items() if is_page(path)},
     }
+
+
+@apart(PICTURE_SECONDS, SLOW)
+def shown_at_most(request: HttpRequest | None, site_id: int, payload: PictureIn) -> dict[str, Any]:
+    """The largest size at which the site's pages show a picture over all widths, in ``img`` elements: CSS px, the width of the
+    viewport, and on which page."""
+    site = get_object_or_404(Site, pk=site_id)
+    folder = Folder(site)
+    size = picture_size(folder.contents.get(payload.path, b""))
+    users = [path for path in dict.fromkeys(use.path for use in folder.links.uses.get(payload.path, []) if use.where.startswith("img ")) if is_page(path)]
+    found: list[ShownPicture] = []
+    for path in users[:MOST_PAGES]:
+        shown = largest_shown(Page(MemoryFiles(folder.contents), path), payload.path, FROM_HERE, TO_HERE)
+        found += [shown] if shown is not None else []
+    most = max(found, key=lambda one: one.width * one.height, default=None)
+    return {
+        "natural_width": size.width if size is not None else None, "natural_height": size.height if size is not None else None,
+        "shown": asdict(most) if most is not None else None, "is_heavy": most is not None and size is not None and is_far_larger(size, most),
+        "pages": len(users), "looked_at": min(len(users), MOST_PAGES),
+    }  # fmt: skip
 
 
 @apart(SECONDS, SLOW)

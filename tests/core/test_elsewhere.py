@@ -5,7 +5,9 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.files import MemoryFiles
+from hillpin.core.images import PictureSize
 from hillpin.core.page import Page
+from hillpin.core.site import ShownPicture, is_far_larger, largest_shown
 from hillpin.core.survey import Elsewhere, elsewhere, survey, without_used
 
 SHEET = "body { margin: 0 } .wrap { padding: 10px } .fare { width: 200px; height: 20px } .crew { height: 30px }\n"
@@ -64,3 +66,17 @@ class Moves(unittest.TestCase):
         self.assertEqual([(one.kind, one.is_better, one.low, one.high) for one in found.changes if one.kind == "page-overflow"], [("page-overflow", False, 240, 309)])
         back = told(SHEET, before=SHEET.replace("200px", "300px"))
         self.assertEqual([(one.kind, one.is_better, one.low, one.high) for one in back.changes if one.kind == "page-overflow"], [("page-overflow", True, 240, 309)])
+
+
+class Pictures(unittest.TestCase):
+    def test_the_largest_size_at_which_a_picture_is_shown(self) -> None:
+        svg = '<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="1000"/>'
+        page = '<!DOCTYPE html><body style="margin: 0"><img src="big.svg" style="display: block; width: 50%; max-width: 300px; height: auto"><img src="other.svg" width="900" height="10">'
+        shown = largest_shown(Page(MemoryFiles({"index.html": page, "big.svg": svg}), "index.html"), "big.svg", 240, 900)
+        # Half of 600 is the 300 that it may have; as high as half of that.
+        self.assertEqual(shown, ShownPicture("index.html", 1, 600, 300, 150))
+        assert shown is not None
+        # 2,000 are more than one and a half times the 600 pixels of a dense screen; 900 are just that.
+        self.assertTrue(is_far_larger(PictureSize(2000, 1000, 2), shown))
+        self.assertFalse(is_far_larger(PictureSize(900, 450, 2), shown))
+        self.assertIsNone(largest_shown(Page(MemoryFiles({"index.html": page, "big.svg": svg}), "index.html"), "none.svg", 240, 300))

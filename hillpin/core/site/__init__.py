@@ -9,9 +9,10 @@ from .addresses import Reference, references_in
 from .links import Broken, Links, Use
 from .moving import Changed, LineChange, moved
 from .pages import SheetLink, empty_page, linked, page_like, sheets_of, title_from, unlinked
+from .pictures import ShownPicture, is_far_larger, largest_shown
 from .search import Hit, Scope, Searched, Wanted, replaced, search
 
 __all__ = [
-    "Broken", "Changed", "Hit", "LineChange", "Links", "Reference", "Scope", "Searched", "SheetLink", "Use", "Wanted", "empty_page",
-    "linked", "moved", "page_like", "references_in", "replaced", "search", "sheets_of", "title_from", "unlinked",
+    "Broken", "Changed", "Hit", "LineChange", "Links", "Reference", "Scope", "Searched", "SheetLink", "ShownPicture", "Use", "Wanted", "empty_page", "is_far_larger",
+    "largest_shown",     "linked", "moved", "page_like", "references_in", "replaced", "search", "sheets_of", "title_from", "unlinked",
 ]  # fmt: skip

@@ -280,6 +280,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Picture
+         * @description How large a picture is, and how large it is ever shown.
+         */
+        post: operations["hillpin_sites_files_api_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/search": {
         parameters: {
             query?: never;
@@ -1815,6 +1835,47 @@ export interface components {
             line: number;
             /** Where */
             where: string;
+        };
+        /**
+         * PictureOut
+         * @description A picture's own size in px, and the largest at which it is shown; ``is_heavy`` where it has far more than any screen needs.
+         */
+        PictureOut: {
+            /** Natural Width */
+            natural_width: number | null;
+            /** Natural Height */
+            natural_height: number | null;
+            shown: components["schemas"]["ShownPictureOut"] | null;
+            /** Is Heavy */
+            is_heavy: boolean;
+            /** Pages */
+            pages: number;
+            /** Looked At */
+            looked_at: number;
+        };
+        /**
+         * ShownPictureOut
+         * @description The largest size at which a picture is shown, in CSS px, and where: on which page, from which viewport width.
+         */
+        ShownPictureOut: {
+            /** Page */
+            page: string;
+            /** Line */
+            line: number | null;
+            /** At */
+            at: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * PictureIn
+         * @description A picture of the site.
+         */
+        PictureIn: {
+            /** Path */
+            path: string;
         };
         /**
          * HitOut
@@ -5050,6 +5111,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinksOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
                 };
             };
             /** @description Not Found */

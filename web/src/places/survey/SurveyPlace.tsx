@@ -4,6 +4,7 @@ import { ProgressBar } from "react-aria-components";
 import styled from "styled-components";
 import { ask, client, type Finding, type Site } from "../../api/client";
 import { Button } from "../../kit/Button";
+import { PageChoice } from "../PageChoice";
 import { Header } from "../../kit/Header";
 import { clock, px } from "../../kit/numbers";
 import { go, Link, stopsOf, surveyAddress, writeAddress } from "../../router";
@@ -74,7 +75,7 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
   };
   return (
     <Place>
-      <Header where={<h1>{site.name} / {pages.length > 1 ? <Pages site={site.id} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>} stops={stopsOf(site.id, "Survey", page)}>
+      <Header where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site} page={page} pages={pages} addressOf={surveyAddress} /> : <strong>{page}</strong>}</h1>} stops={stopsOf(site.id, "Survey", page)}>
         {kept.data?.made_at && <span>Walked {clock(new Date(kept.data.made_at))}</span>}
       </Header>
       <main className="work">
@@ -127,8 +128,4 @@ function useParents(site: number, page: string): Map<number, number> | undefined
     staleTime: 0,
   });
   return useMemo(() => numbers.data && new Map(numbers.data.elements.flatMap((one) => (one.parent === null || one.parent === undefined ? [] : [[one.index, one.parent] as const]))), [numbers.data]);
-}
-
-function Pages({ site, page, pages }: { site: number; page: string; pages: string[] }) {
-  return <select aria-label="Page" value={page} onChange={(event) => go(surveyAddress(site, event.target.value))}>{pages.map((one) => <option key={one}>{one}</option>)}</select>;
 }

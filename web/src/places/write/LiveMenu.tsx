@@ -84,6 +84,17 @@ function Viewers({ site, viewers, onSet, network }: { site: Site; viewers: LiveV
   );
 }
 
+const SIDES = ["x", "y", "width", "height"];
+
+/** What of a box is otherwise on a device: `height 828.13 there, 788.13 computed`. */
+function apartBy({ device, computed }: { device: number[]; computed: number[] }): string {
+  const parts = SIDES.flatMap((side, place) => {
+    const [there, here] = [device[place] ?? 0, computed[place] ?? 0];
+    return Math.abs(there - here) > 0.5 ? [`${side} ${px(there)} there, ${px(here)} computed`] : [];
+  });
+  return parts.join("; ");
+}
+
 function ViewerLine({ site, viewer }: { site: Site; viewer: LiveViewer }) {
   const queries = useQueryClient();
   const path = { site_id: site.id };
@@ -118,7 +129,7 @@ function ViewerLine({ site, viewer }: { site: Site; viewer: LiveViewer }) {
       {told && told.apart > 0 && (
         <ul>
           {told.partings.map((one) => (
-            <li key={one.index}>{one.name}{one.line ? `, line ${one.line}` : ""}: {one.device.map((value) => px(value)).join(", ")} there, {one.computed.map((value) => px(value)).join(", ")} computed</li>
+            <li key={one.index}>{one.name}{one.line ? `, line ${one.line}` : ""}: {apartBy(one)}</li>
           ))}
         </ul>
       )}

@@ -4,19 +4,18 @@ import { memo, useSyncExternalStore } from "react";
 import styled from "styled-components";
 import { ask, client, type Site } from "../../api/client";
 import { Header } from "../../kit/Header";
-import { OpeningSheet } from "../../kit/OpeningSheet";
 import { clock } from "../../kit/numbers";
 import type { Line } from "../../api/line";
-import { SmallHill } from "../sites/SmallHill";
+import { PageChoice } from "../PageChoice";
 import { LiveMenu } from "./LiveMenu";
-import { Link, stopsOf, writeAddress } from "../../router";
+import { stopsOf, writeAddress } from "../../router";
 import type { Texts } from "./texts";
 
 /** It is not drawn anew with the numbers: what is saved follows the texts by itself. */
 export const WriteHeader = memo(function WriteHeader({ site, page, pages, texts, line }: { site: Site; page: string; pages: string[]; texts: Texts; line: Line }) {
   return (
     <Header
-      where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site} page={page} pages={pages} /> : <strong>{page}</strong>}</h1>}
+      where={<h1>{site.name} / {pages.length > 1 ? <PageChoice site={site} page={page} pages={pages} addressOf={writeAddress} /> : <strong>{page}</strong>}</h1>}
       stops={stopsOf(site.id, "Write", page)}
     >
       <Scripts site={site} />
@@ -47,33 +46,4 @@ function SaveState({ texts }: { texts: Texts }) {
   const isAny = (state: string) => all.some((file) => file.state === state);
   const words = isAny("clash") ? "Saved elsewhere too" : isAny("failed") ? "Not saved" : all.some((file) => file.state !== "saved") ? "Saving…" : latest ? `Saved ${clock(latest)}` : "";
   return <Saving>{words}</Saving>;
-}
-
-const Pages = styled.ul`
-  margin: 0; padding: 0; list-style: none;
-  li + li { border-top: 1px dashed var(--hairline); }
-  a { display: block; padding: 8px 14px 6px; color: var(--ink); text-decoration: none; }
-  a:hover strong, a:focus-visible strong { text-decoration: underline; }
-  a[aria-current] { background: var(--lake-wash); }
-  strong { overflow-wrap: anywhere; }
-`;
-
-/** The pages to choose from, each with its small hill. */
-function PageChoice({ site, page, pages }: { site: Site; page: string; pages: string[] }) {
-  return (
-    <OpeningSheet words={<><strong>{page}</strong> <span aria-hidden="true">▾</span></>} name={`Page: ${page}. Choose another`} label="Pages" placement="bottom start" width={340}>
-      {(close) => (
-        <Pages>
-          {pages.map((path) => (
-            <li key={path}>
-              <Link to={writeAddress(site.id, path)} aria-current={path === page ? "page" : undefined} onClick={close}>
-                <strong>{path}</strong>
-                <SmallHill site={site} page={path} />
-              </Link>
-            </li>
-          ))}
-        </Pages>
-      )}
-    </OpeningSheet>
-  );
 }

@@ -1,8 +1,10 @@
 /** What is to be known of the chosen file: what uses it, what in it leads nowhere, where a sheet stands among the others. */
-import { memo } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { memo, useEffect, useState } from "react";
 import styled from "styled-components";
-import type { FolderLinks, FolderWish, SiteFile } from "../../../api/client";
+import { ask, client, type FolderLinks, type FolderWish, type SiteFile } from "../../../api/client";
 import { LinkButton } from "../../../kit/Button";
+import { px } from "../../../kit/numbers";
 import { size } from "./tree";
 
 const Details = styled.div`
@@ -17,7 +19,11 @@ const Details = styled.div`
   select { max-width: 100%; padding: 1px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
 `;
 
+/** Milliseconds for which the choice rests on a picture before pages are walked for it. */
+const RESTS = 600;
+
 interface Props {
+  siteId: number;
   file: SiteFile;
   page: string;
   links: FolderLinks | undefined;
@@ -27,7 +33,7 @@ interface Props {
   onWish: (wish: FolderWish) => void;
 }
 
-export const FileDetails = memo(function FileDetails({ file, page, links, pages, onSource, onWish }: Props) {
+export const FileDetails = memo(function FileDetails({ siteId, file, page, links, pages, onSource, onWish }: Props) {
   const uses = links?.uses[file.path] ?? [];
   const broken = links?.broken.filter((one) => one.path === file.path) ?? [];
   return (
@@ -35,6 +41,7 @@ export const FileDetails = memo(function FileDetails({ file, page, links, pages,
       <h3>{file.path}</h3>
       <p className="soft">{size(file.size)}{file.editable ? "" : file.kind === "picture" ? ", a picture" : file.kind === "font" ? ", a font" : ", kept as it is and not edited here"}</p>
       {file.kind === "picture" && <img src={`${pages}${file.path.split("/").map(encodeURIComponent).join("/")}?${file.revision}`} alt={`${file.path} as it is`} />}
+      {file.kind === "picture" && <PictureSizes key={`${file.path} ${file.revision}`} siteId={siteId} path={file.path} onSource={onSource} />}
       {file.kind === "style" && <SheetPlaces sheet={file.path} page={page} links={links} onSource={onSource} onWish={onWish} />}
       {broken.length > 0 && (
         <ul aria-label="Addresses that lead nowhere" className="wrong">
@@ -57,6 +64,31 @@ export const FileDetails = memo(function FileDetails({ file, page, links, pages,
     </Details>
   );
 });
+
+/** How large a picture is, and how large it is ever shown: asked for once the choice rests on it. */
+function PictureSizes({ siteId, path, onSource }: { siteId: number; path: string; onSource: (path: string, line: number) => void }) {
+  const [isAsked, setAsked] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked(true), RESTS);
+    return () => clearTimeout(timer);
+  }, []);
+  const told = useQuery({
+    queryKey: ["picture", siteId, path], enabled: isAsked, staleTime: 0, retry: false,
+    queryFn: () => ask(client.POST("/api/sites/{site_id}/picture", { params: { path: { site_id: siteId } }, body: { path } })),
+  });
+  const size = told.data;
+  if (!size) return <p className="soft">{told.isError ? told.error.message : told.isFetching ? "Walking the pages that show it…" : ""}</p>;
+  const shown = size.shown;
+  const natural = size.natural_width !== null && size.natural_height !== null ? `${px(size.natural_width)} × ${px(size.natural_height)} of its own` : "Without a size of its own";
+  return (
+    <p className={size.is_heavy ? "doubt" : undefined}>
+      {natural}{shown ? `, shown at most ${px(shown.width)} × ${px(shown.height)}` : size.pages > 0 ? ", and never shown" : ""}
+      {shown && <>: <LinkButton onPress={() => onSource(shown.page, shown.line ?? 1)}>{shown.page}{shown.line === null ? "" : `, line ${shown.line}`}</LinkButton> at {px(shown.at)}</>}.
+      {size.is_heavy && " Far more than any screen needs."}
+      {size.looked_at < size.pages ? ` ${size.looked_at} of the ${size.pages} pages that show it were walked.` : ""}
+    </p>
+  );
+}
 
 /** The pages that link a sheet, and where among their sheets it stands; the page in view can link it, or link it elsewhere. */
 function SheetPlaces({ sheet, page, links, onSource, onWish }: { sheet: string; page: string } & Pick<Props, "links" | "onSource" | "onWish">) {
