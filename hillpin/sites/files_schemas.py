@@ -180,6 +180,11 @@ class PictureIn(Schema):
 
     path: str
 
+    @property
+    def page(self) -> str:
+        """What it is asked about, beside which nothing else waits: whole pages are walked for it."""
+        return f"sizes of {self.path}"
+
 
 class ShownPictureOut(Schema):
     """The largest size at which a picture is shown, in CSS px, and where: on which page, from which viewport width."""

@@ -45,8 +45,8 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
       {file.kind === "style" && <SheetPlaces sheet={file.path} page={page} links={links} onSource={onSource} onWish={onWish} />}
       {broken.length > 0 && (
         <ul aria-label="Addresses that lead nowhere" className="wrong">
-          {broken.map((one) => (
-            <li key={`${one.line} ${one.written}`}>
+          {broken.map((one, place) => (
+            <li key={`${place} ${one.written}`}>
               <LinkButton onPress={() => onSource(one.path, one.line)}>Line {one.line}</LinkButton>: {one.written || one.where}: {one.why}.{one.near.length > 0 && ` Perhaps ${one.near.join(" or ")}.`}
             </li>
           ))}
@@ -57,13 +57,18 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
         <div>
           <p>Used by</p>
           <ul aria-label={`What uses ${file.path}`}>
-            {uses.map((use) => <li key={`${use.path} ${use.line} ${use.where}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">{use.where}</span></li>)}
+            {onceEach(uses).map((use) => <li key={`${use.path} ${use.line} ${use.where}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">{use.where}</span></li>)}
           </ul>
         </div>
       )}
     </Details>
   );
 });
+
+/** Uses of one kind in one line are told once. */
+function onceEach(uses: FolderLinks["uses"][string]): FolderLinks["uses"][string] {
+  return [...new Map(uses.map((use) => [`${use.path} ${use.line} ${use.where}`, use])).values()];
+}
 
 /** How large a picture is, and how large it is ever shown: asked for once the choice rests on it. */
 function PictureSizes({ siteId, path, onSource }: { siteId: number; path: string; onSource: (path: string, line: number) => void }) {
@@ -73,7 +78,7 @@ function PictureSizes({ siteId, path, onSource }: { siteId: number; path: string
     return () => clearTimeout(timer);
   }, []);
   const told = useQuery({
-    queryKey: ["picture", siteId, path], enabled: isAsked, staleTime: 0, retry: false,
+    queryKey: ["picture", siteId, path], enabled: isAsked, staleTime: 60_000, retry: false,
     queryFn: () => ask(client.POST("/api/sites/{site_id}/picture", { params: { path: { site_id: siteId } }, body: { path } })),
   });
   const size = told.data;
@@ -105,7 +110,7 @@ function SheetPlaces({ sheet, page, links, onSource, onWish }: { sheet: string; 
           const place = sheets.findIndex((one) => one.path === sheet);
           return <li key={path}><LinkButton onPress={() => onSource(path, sheets[place]?.line ?? 1)}>{path}</LinkButton> <span className="soft">{sheets.length === 1 ? "its only sheet" : `${place + 1} of ${sheets.length}`}{sheets[place]?.media ? `, for ${sheets[place]?.media}` : ""}</span></li>;
         })}
-        {imports.map((use) => <li key={`${use.path} ${use.line}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">imports it</span></li>)}
+        {onceEach(imports).map((use) => <li key={`${use.path} ${use.line}`}><LinkButton onPress={() => onSource(use.path, use.line)}>{use.path}, line {use.line}</LinkButton> <span className="soft">imports it</span></li>)}
       </ul>
       <label>
         {page}{" "}
