@@ -28,6 +28,7 @@ from .schemas import (
     SavedOut,
     SaveIn,
     ScriptsIn,
+    ShownOut,
     SiteOut,
     SiteSummary,
 )
@@ -35,6 +36,7 @@ from .schemas import (
 router = Router(tags=["sites"])
 MOST_PINS = 24
 STATES_SHOWN = 100
+MOST_SHOWN = 20_000
 
 
 def kind_of(path: str) -> str:
@@ -188,6 +190,16 @@ def read_file(request: HttpRequest, site_id: int, path: str, revision: int | Non
     if text is None or not is_text(file.path):
         raise Refused(f"{file.path} is not text in UTF-8, so it is kept as it is and not edited here.")
     return FileText(path=file.path, text=text, revision=number, saved_at=saved.isoformat())
+
+
+@router.get("/{site_id}/file/shown", response={200: ShownOut, 404: ErrorOut, 422: ErrorOut})
+def show_file(request: HttpRequest, site_id: int, path: str) -> ShownOut:
+    """The beginning of a text file that is not UTF-8, read as browsers read such files (windows-1252): to look at only."""
+    file = find_file(site_id, path)
+    if not is_text(file.path):
+        raise Refused(f"{file.path} is no text.")
+    content = bytes(file.content)
+    return ShownOut(path=file.path, text=content[:MOST_SHOWN].decode("cp1252", "replace"), is_cut=len(content) > MOST_SHOWN)
 
 
 @router.put("/{site_id}/file", response={200: SavedOut, 404: ErrorOut, 409: ClashOut, 422: ErrorOut})

@@ -210,10 +210,23 @@
     } else if (message.kind === "measure") schedule();
     else if (message.kind === "measure-fonts") send({ kind: "fonts", faces: message.faces.map(measureFace) });
   });
+  // A link is followed by Ctrl and a click, or by Enter where it has the focus: in this page to its place, to another one by word.
+  function follow(target) {
+    const link = target && target.closest("a[href], area[href]");
+    if (!link) return;
+    const address = new URL(link.href, document.baseURI);
+    const here = location.href.split("#")[0];
+    if (address.href.split("#")[0] === here) {
+      const name = decodeURIComponent(address.hash.slice(1));
+      const place = name ? document.getElementById(name) : document.documentElement;
+      if (place) place.scrollIntoView();
+    } else send({ kind: "follow", address: address.href });
+  }
   addEventListener("click", (event) => {
     event.preventDefault();
     event.stopPropagation();
     const target = event.target instanceof Element ? event.target : null;
+    if (target && (event.ctrlKey || event.metaKey)) follow(target);
     const index = target ? elements().indexOf(target) : -1;
     if (index >= 0) send({ kind: "selected", index });
   }, true);
@@ -222,6 +235,7 @@
     if (event.key === "Tab") return;
     // The place's own keys work from here too.
     if (event.altKey && event.shiftKey && /^Key[A-Z]$/.test(event.code)) send({ kind: "key", code: event.code });
+    if (event.key === "Enter") follow(document.activeElement);
     if (event.key === "Enter" || event.key === " ") event.preventDefault();
   }, true);
   addEventListener("focusin", (event) => {

@@ -15,7 +15,7 @@ class Site(models.Model):
     runs_scripts = models.BooleanField(default=False)
     """Whether the pages' own scripts run in the sandboxed frame; at rest unless the person says so."""
 
-    folder = models.CharField(max_length=1000, blank=True, default="")
+    folder = models.CharField(max_length=1000, blank=True, default="", db_default="")
     """The folder on disk that it is tied to, if it is."""
 
     class Meta:

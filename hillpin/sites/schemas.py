@@ -73,6 +73,14 @@ class FileText(Schema):
     saved_at: str
 
 
+class ShownOut(Schema):
+    """The beginning of a file that is not edited here."""
+
+    path: str
+    text: str
+    is_cut: bool
+
+
 class SaveIn(Schema):
     """A new state and the revision it builds on (0 for a new file)."""
 

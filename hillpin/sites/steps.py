@@ -7,6 +7,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from django.db import transaction
+from django.db.models.functions import Length
 from django.utils import timezone
 from merge3 import Merge3
 
@@ -57,7 +58,8 @@ def carry_out(site: Site, plan: Plan) -> Step:
     with transaction.atomic():
         if not Site.objects.select_for_update().filter(pk=site.pk).exists():
             raise Refused("The site was removed meanwhile.", 404)
-        files = {file.path: file for file in site.files.all()}
+        # Only what the step touches is read.
+        files = {file.path: file for file in site.files.defer("content").annotate(size=Length("content"))}
         for part in plan.parts:
             known = files.get(part.path)
             if part.path and (known is None or known.revision != part.revision):
@@ -84,7 +86,7 @@ def _check(files: dict[str, SiteFile], parts: Sequence[Part]) -> None:
         if part.content is not None and len(part.content) > LARGEST_FILE:
             raise Refused(f"{part.new_path} has {len(part.content) / 1048576:.1f} MB; {LARGEST_FILE // 1048576} MB are the most for one file.")
     if any(part.content is not None for part in parts):
-        sizes = {path: len(bytes(file.content)) for path, file in files.items()}
+        sizes = {path: file.size for path, file in files.items()}  # type: ignore[attr-defined]
         for part in parts:
             size = sizes.pop(part.path, 0)
             if part.new_path:

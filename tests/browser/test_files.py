@@ -125,6 +125,21 @@ class ByKeyboard(FilesCase):
         expect(self.row("orra.jpg")).to_be_visible()
         expect(self.row("index.html")).not_to_contain_text("leads nowhere")
 
+    def test_a_picture_whose_name_is_taken_goes_in_its_place_or_beside_it(self) -> None:
+        self.begin()
+        self.row("orra.jpg").click()
+        chooser = self.panel().get_by_label("Files to put into pictures/")
+        chooser.set_input_files({"name": "orra.jpg", "mimeType": "image/jpeg", "buffer": PIXEL})
+        asked = self.panel().get_by_role("alert")
+        expect(asked).to_contain_text("pictures/orra.jpg is there already.")
+        asked.get_by_role("button", name="Beside it").click()
+        expect(self.row("orra-2.jpg")).to_be_visible()
+        self.row("orra.jpg").click()
+        chooser.set_input_files({"name": "orra.jpg", "mimeType": "image/jpeg", "buffer": PIXEL})
+        asked.get_by_role("button", name="Put it in its place").click()
+        self.until(lambda: bytes(SiteFile.objects.get(site=self.site, path="pictures/orra.jpg").content) == PIXEL, "The picture is another one.")
+        self.assertEqual(self.violations(), [])
+
     def test_a_name_that_cannot_be_is_refused_in_a_sentence(self) -> None:
         self.begin()
         self.row("style.css").click()
@@ -178,6 +193,21 @@ class TheShownFile(FilesCase):
         self.page.keyboard.insert_text("<b id=last>End</b>")
         self.settled(frame, "document.body.querySelector('b[id=last]')")
         self.settled(frame, f"document.fonts.size === {before}")
+
+
+    def test_a_link_in_the_page_is_followed_by_ctrl_and_a_click_and_by_enter(self) -> None:
+        page = self.open_write()
+        frame = page.frames[1]
+        frame.locator(".gallery a").click(modifiers=["Control"])
+        expect(page).to_have_url(re.compile(r"page=vey\.html"))
+        expect(self.frame().get_by_role("heading", level=1)).to_have_text("Vey and its one road")
+        self.frame().get_by_role("link", name="Crew").focus()
+        page.keyboard.press("Enter")
+        expect(page).to_have_url(re.compile(r"page=crew\.html"))
+        # A plain click selects, and follows nothing.
+        self.frame().get_by_role("link", name="Fares").first.click()
+        expect(page.get_by_role("region", name="Source")).to_contain_text("Ctrl and a click in the page follows a link.")
+        expect(page).to_have_url(re.compile(r"page=crew\.html"))
 
 
 class Words(FilesCase):

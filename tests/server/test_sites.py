@@ -231,6 +231,8 @@ class Saving(SiteTestCase):
         self.assertEqual(answer.status_code, 422)
         site = self.client.get(f"/api/sites/{self.site}").json()
         self.assertEqual({f["path"]: f["editable"] for f in site["files"]}["latin.css"], False)
+        shown = self.client.get(f"/api/sites/{self.site}/file/shown?path=latin.css").json()
+        self.assertIn("\u00e9", shown["text"])
 
     def test_a_new_file_and_a_file_that_is_no_text(self) -> None:
         self.assertEqual(self.save("notes/day.css", "a{}", 0).json()["revision"], 1)

@@ -6,8 +6,8 @@ what is not changed stays byte for byte.
 """
 
 from .addresses import Reference, references_in
+from .carrying import Changed, LineChange, moved
 from .links import Broken, Links, Use
-from .moving import Changed, LineChange, moved
 from .pages import SheetLink, empty_page, linked, page_like, sheets_of, title_from, unlinked
 from .pictures import ShownPicture, is_far_larger, largest_shown
 from .search import Hit, Scope, Searched, Wanted, replaced, search

@@ -12,8 +12,8 @@ from ..errors import InputError
 from ..markup import Element, parse_html
 from ..markup.tags import Tag, attributes_in, tags_of
 from .addresses import Reference, references_in, relative, written_as
+from .carrying import put_in
 from .links import Links, places_in
-from .moving import put_in
 
 EMPTY_PAGE = """<!DOCTYPE html>
 <html lang="{language}">

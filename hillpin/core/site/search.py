@@ -11,7 +11,7 @@ import regex
 
 from ..errors import InputError
 from ..markup.tags import RAW, Tag, attributes_in, markup_of
-from .moving import put_in
+from .carrying import put_in
 
 Scope = Literal["all", "markup", "css", "text"]
 MOST_HITS = 2_000

@@ -6,9 +6,9 @@ and ``fixes`` write what would settle it, ``compare`` says what is better or wor
 """
 
 from .before_after import compare
-from .elsewhere import Elsewhere, elsewhere, without_used
 from .findings import Finding
 from .kinds import KINDS, severity_of
+from .other_pages import Elsewhere, elsewhere, without_used
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 

@@ -140,6 +140,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/file/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show File
+         * @description The beginning of a text file that is not UTF-8, read as browsers read such files (windows-1252): to look at only.
+         */
+        get: operations["hillpin_sites_api_show_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/revisions": {
         parameters: {
             query?: never;
@@ -1556,6 +1576,18 @@ export interface components {
             text: string;
             /** Base Revision */
             base_revision: number;
+        };
+        /**
+         * ShownOut
+         * @description The beginning of a file that is not edited here.
+         */
+        ShownOut: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+            /** Is Cut */
+            is_cut: boolean;
         };
         /**
          * RevisionOut
@@ -4800,6 +4832,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClashOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_api_show_file: {
+        parameters: {
+            query: {
+                path: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -164,6 +164,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
           Selected: <strong>{element?.name ?? "nothing"}{numbers?.pseudo ? `::${numbers.pseudo}` : ""}</strong>{parent ? ` in ${parent.name}` : ""}
         </span>
         {numbers && <span>{numbers.rules_applied === 1 ? "1 rule applies" : `${numbers.rules_applied} rules apply`} here</span>}
+        {element?.name.match(/^a(?![a-z])/) && <span>Ctrl and a click in the page follows a link.</span>}
         {numbers && <span>px at {px(numbers.width)} wide</span>}
         <span id={LEAVING} className="leaving">Tab indents. Esc, then Tab, leaves. {keyNamed("N")} shows a note whole.</span>
         <span className="caret" role="status">{caretNote}</span>

@@ -75,6 +75,8 @@ interface Props {
   overlays: string[];
   onOverlays: (names: string[]) => void;
   onSelect: (index: number) => void;
+  /** A link to another file of the site was followed. */
+  onFollow: (path: string) => void;
   /** Faces that the server's machine does not have: the frame is asked what they are like in this browser. */
   fontsWanted: Numbers["fonts_wanted"];
   onFonts: (faces: FaceTold[]) => void;
@@ -84,6 +86,7 @@ interface FrameMessage {
   pin?: boolean;
   kind: string;
   code?: string;
+  address?: string;
   index?: number;
   rects?: Measured;
   scroll?: [number, number];
@@ -94,6 +97,16 @@ interface FrameMessage {
   fonts?: boolean;
   version?: number;
   faces?: FaceTold[];
+}
+
+/** The path that an address names below the site's own; nothing where it is none. */
+function pathOf(rest: string): string {
+  try {
+    const path = decodeURIComponent(rest.replace(/[?#].*$/, ""));
+    return path === "" || path.endsWith("/") ? `${path}index.html` : path;
+  } catch {
+    return "";
+  }
 }
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
@@ -137,6 +150,8 @@ export const PageFrame = memo(function PageFrame(props: Props) {
         latest.current.onSelect(message.index);
       } else if (message.kind === "key" && /^Key[A-Z]$/.test(message.code ?? "")) {
         dispatchEvent(new KeyboardEvent("keydown", { altKey: true, shiftKey: true, code: message.code }));
+      } else if (message.kind === "follow" && message.address?.startsWith(latest.current.pages)) {
+        latest.current.onFollow(pathOf(message.address.slice(latest.current.pages.length)));
       } else if (message.kind === "scrolled" && message.scroll) {
         const scroll = message.scroll;
         setReport((before) => before && { ...before, scroll });

@@ -6,7 +6,7 @@ import { Header } from "../../kit/Header";
 import { useKept } from "../../kit/useKept";
 import { useKeys } from "../../kit/useKeys";
 import { useMedia } from "../../kit/useMedia";
-import { Link } from "../../router";
+import { go, Link, writeAddress } from "../../router";
 import { PinsMenu } from "../../width-axis/PinsMenu";
 import { WidthAxis } from "../../width-axis/WidthAxis";
 import { AtThisWidth } from "./AtThisWidth";
@@ -79,12 +79,15 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [shows, setShows] = useState<Shown>("source");
   useKeys({ W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
   const folder = useFolder(site, page, texts, open, source.onFile.onOpen);
+  const follow = useCallback((path: string) => {
+    if (pages.includes(path)) go(writeAddress(site.id, path));
+  }, [pages, site.id]);
   const toSource = useToSource(site.id, page, pages, goTo);
 
   const line = useLine(site.id);
   useEffect(() => line.onNews(texts.hearNews), [line, texts]);
-  const { hill, ghost, isStale, follow } = useHill(line, { page, height, selected, drafts, fonts, elsewhere }, ready, texts);
-  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts, elsewhere }, ready, texts, follow);
+  const { hill, ghost, isStale, follow: asked } = useHill(line, { page, height, selected, drafts, fonts, elsewhere }, ready, texts);
+  const { numbers, error } = useNumbers(line, { page, width: walker, height, selected, pseudo, drafts, fonts, elsewhere }, ready, texts, asked);
   const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
   const { onCaret, showInSource } = useFollowing({ select, pick }, numbers, page, open, source.jumpTo);
   const openQuery = useQueryHere(site.id, page, walker, texts, files, caret, askChange, source.setSaid);
@@ -112,7 +115,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const pageFrame = (
     <PageFrame
       key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
-      onHeight={setHeight} hasSums={hasSums} onSums={setSums} onReport={onReport} onSelect={showInSource}
+      onFollow={follow} onHeight={setHeight} hasSums={hasSums} onSums={setSums} onReport={onReport} onSelect={showInSource}
       fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
     />
   );

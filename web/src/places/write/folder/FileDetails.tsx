@@ -15,6 +15,7 @@ const Details = styled.div`
   img { max-width: 100%; max-height: 120px; background: repeating-conic-gradient(var(--paper) 0 25%, var(--hairline) 0 50%) 0 0 / 12px 12px; }
   .wrong { padding-left: 8px; border-left: 3px solid var(--wrong); }
   .doubt { padding-left: 8px; border-left: 3px solid var(--doubt); }
+  pre { max-height: 200px; margin: 0; overflow: auto; font-family: var(--font-number); font-size: var(--size-tick); white-space: pre-wrap; overflow-wrap: anywhere; }
   .soft { color: var(--soft); }
   select { max-width: 100%; padding: 1px 4px; border: 1px solid var(--faint); border-radius: var(--round-small); background: var(--paper); color: var(--ink); }
 `;
@@ -40,6 +41,7 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
     <Details role="group" aria-label={`About ${file.path}`}>
       <h3>{file.path}</h3>
       <p className="soft">{size(file.size)}{file.editable ? "" : file.kind === "picture" ? ", a picture" : file.kind === "font" ? ", a font" : ", kept as it is and not edited here"}</p>
+      {links?.unread.includes(file.path) && <Unread siteId={siteId} path={file.path} />}
       {file.kind === "picture" && <img src={`${pages}${file.path.split("/").map(encodeURIComponent).join("/")}?${file.revision}`} alt={`${file.path} as it is`} />}
       {file.kind === "picture" && <PictureSizes key={`${file.path} ${file.revision}`} siteId={siteId} path={file.path} onSource={onSource} />}
       {file.kind === "style" && <SheetPlaces sheet={file.path} page={page} links={links} onSource={onSource} onWish={onWish} />}
@@ -64,6 +66,17 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
     </Details>
   );
 });
+
+/** A text that is not UTF-8: shown, kept byte for byte, not edited. */
+function Unread({ siteId, path }: { siteId: number; path: string }) {
+  const told = useQuery({ queryKey: ["shown", siteId, path], queryFn: () => ask(client.GET("/api/sites/{site_id}/file/shown", { params: { path: { site_id: siteId }, query: { path } } })) });
+  return (
+    <>
+      <p className="doubt">It is not UTF-8, so it is kept byte for byte and not edited here.</p>
+      {told.data && <pre tabIndex={0} role="group" aria-label={`${path}, to look at only`}>{told.data.text}{told.data.is_cut ? "…" : ""}</pre>}
+    </>
+  );
+}
 
 /** Uses of one kind in one line are told once. */
 function onceEach(uses: FolderLinks["uses"][string]): FolderLinks["uses"][string] {

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { FolderWish, Site } from "../../../api/client";
 import { Button, LinkButton } from "../../../kit/Button";
 import { go, writeAddress } from "../../../router";
-import { fromDrop, fromPicker } from "../../sites/files";
+import { fromDrop, fromPicker, type GivenFile } from "../../sites/files";
 import type { Line } from "../../../api/line";
 import { FileDetails } from "./FileDetails";
 import { FolderLine } from "./FolderLine";
@@ -19,6 +19,7 @@ const Panel = styled.section`
   > header button, .acts button { padding: 1px 8px; font-size: var(--size-note); }
   .acts { display: flex; flex-wrap: wrap; gap: 4px; padding: 6px 8px; border-top: 1px solid var(--hairline); }
   .told { padding: 4px 10px; border-top: 1px solid var(--hairline); font-size: var(--size-note); overflow-wrap: anywhere; }
+  .told button { padding: 1px 7px; }
   .told[role="alert"] { border-left: 4px solid var(--wrong); background: var(--panel); }
   .below { display: grid; border-top: 1px solid var(--hairline); overflow: auto; background: var(--panel); }
 `;
@@ -42,7 +43,18 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, l
   const panel = useRef<HTMLElement>(null);
   const file = site.files.find((one) => one.path === chosen);
   const into = folderAt(chosen);
-  const { links, wish, putIn } = folder;
+  const { links, wish } = folder;
+  const [waiting, setWaiting] = useState<{ files: GivenFile[]; folder: string; there: string[] } | null>(null);
+  /** Files are put in at once, unless some of their names are taken: then it is asked what is meant. */
+  const putIn = (files: GivenFile[], target: string) => {
+    const there = files.map((given) => target + given.path).filter((path) => site.files.some((one) => one.path.toLowerCase() === path.toLowerCase()));
+    if (there.length > 0) setWaiting({ files, folder: target, there });
+    else folder.putIn(files, target);
+  };
+  const settle = (replace: boolean) => {
+    if (waiting) folder.putIn(waiting.files, waiting.folder, replace);
+    setWaiting(null);
+  };
 
   const openFile = useCallback((id: string) => {
     const found = site.files.find((one) => one.path === id);
@@ -109,6 +121,12 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, l
         <Button isDisabled={!chosen || folder.isBusy} onPress={() => chosen && onWish({ do: "remove", paths: [chosen] })}>Remove</Button>
       </div>
       <div>
+        {waiting && (
+          <div className="told" role="alert">
+            <p>{waiting.there.join(", ")} {waiting.there.length === 1 ? "is" : "are"} there already.</p>
+            <Button onPress={() => settle(true)}>Put it in its place</Button> <Button onPress={() => settle(false)}>Beside it</Button> <Button onPress={() => setWaiting(null)}>Leave it</Button>
+          </div>
+        )}
         {folder.trouble && <p className="told" role="alert">{folder.trouble}</p>}
         {folder.said && <p className="told" role="status">{folder.said} {folder.last && !folder.last.words.startsWith("Undone") && <LinkButton onPress={() => folder.last && folder.undo(folder.last)}>Undo</LinkButton>}</p>}
       </div>
