@@ -41,6 +41,7 @@ REMEMBERED = 30.0
 MOST_KEYS, MOST_BAD = 64, 64
 MOST_WAITING = 4
 """Questions that wait for one worker; all workers' together are fewer than the server's threads."""
+NEWER = "A newer one was asked for."
 _LOG = logging.getLogger(__name__)
 
 
@@ -90,13 +91,19 @@ class _Slot:
         self.worker: _Worker | None = None
 
     @contextlib.contextmanager
-    def turn(self, question: Question) -> Iterator[None]:
-        """Wait for the worker. Raises Unanswered where too many wait for it already: those who save must find a free thread."""
+    def turn(self, question: Question, is_wanted: Callable[[], bool]) -> Iterator[None]:
+        """Wait for the worker. Raises InputError where the answer is not wanted any more, and Unanswered where too many wait
+        already: those who save must find a free thread."""
         if not self._room.acquire(blocking=False):
             raise Unanswered(f"{_named(question)} waits behind too many other questions. Ask again in a moment.")
         try:
-            with self.lock:
+            while not self.lock.acquire(timeout=LOOK):
+                if not is_wanted():
+                    raise InputError(NEWER)
+            try:
                 yield
+            finally:
+                self.lock.release()
         finally:
             self._room.release()
 
@@ -172,13 +179,17 @@ class Pool:
             with self._lock:
                 # Threads may come here in another order than the questions did.
                 if turn < self._newest.get(asked_last, 0):
-                    raise InputError("A newer one was asked for.")
+                    raise InputError(NEWER)
                 self._newest[asked_last] = turn
         slot = self._slot(subject)
-        with slot.turn(question):
-            if question.only_newest and self._newest.get(asked_last) != turn:
-                raise InputError("A newer one was asked for.")
-            return self._answer(slot, question, state, lambda: not question.only_newest or self._newest.get(asked_last) == turn)
+
+        def is_wanted() -> bool:
+            return not question.only_newest or self._newest.get(asked_last) == turn
+
+        with slot.turn(question, is_wanted):
+            if not is_wanted():
+                raise InputError(NEWER)
+            return self._answer(slot, question, state, is_wanted)
 
     def _slot(self, subject: tuple[str, int | None, str]) -> _Slot:
         """The worker that has the page in its hands; for a page that none has, the one with the fewest."""

@@ -13,7 +13,7 @@ from django.db import connection
 from django.test import SimpleTestCase, TransactionTestCase
 from hillpin import computing
 from hillpin.computing import apart
-from hillpin.computing.pool import Pool, running
+from hillpin.computing.pool import MOST_WAITING, Pool, running
 from hillpin.computing.worker import _function
 from hillpin.core.errors import InputError
 from hillpin.numbers.surroundings import SiteSurroundings
@@ -138,6 +138,31 @@ class Workers(TransactionTestCase):
         self.assertEqual(wait_for_stop(None, payload=About(word="new")), "new")
         thread.join()
         self.assertEqual(said, ["Stopped."])
+
+    def test_those_that_are_not_wanted_any_more_do_not_wait(self) -> None:
+        """While one worker is busy, any number of newer questions may come: only the last of them waits."""
+        slot = self.pool._slot(("slow", None, "index.html"))
+        said: list[str] = []
+
+        def ask(word: str) -> None:
+            try:
+                said.append(wait_for_stop(None, payload=About(word=word)))
+            except InputError as error:
+                said.append(str(error))
+            finally:
+                connection.close()
+
+        with slot.lock:
+            threads = []
+            for number in range(3 * MOST_WAITING):
+                threads.append(Thread(target=ask, args=(f"question {number}",)))
+                threads[-1].start()
+                # The one before has left before the next but one comes.
+                while len(said) < number:
+                    time.sleep(0.001)
+        for thread in threads:
+            thread.join()
+        self.assertEqual(said, ["A newer one was asked for."] * (3 * MOST_WAITING - 1) + [f"question {3 * MOST_WAITING - 1}"])
 
     def test_the_order_in_which_questions_came_counts(self) -> None:
         """Threads may ask the pool in another order: the newer question was not asked for in vain."""
