@@ -9,7 +9,7 @@ import { size } from "./tree";
 
 const Details = styled.div`
   display: grid; gap: 7px; padding: 8px 10px; align-content: start; overflow: auto; min-height: 0; font-size: var(--size-note);
-  h3 { font-size: var(--size-text); overflow-wrap: anywhere; }
+  h2 { font-size: var(--size-text); overflow-wrap: anywhere; }
   ul { display: grid; gap: 2px; margin: 0; padding: 0; list-style: none; }
   li { overflow-wrap: anywhere; }
   img { max-width: 100%; max-height: 120px; background: repeating-conic-gradient(var(--paper) 0 25%, var(--hairline) 0 50%) 0 0 / 12px 12px; }
@@ -39,7 +39,7 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
   const broken = links?.broken.filter((one) => one.path === file.path) ?? [];
   return (
     <Details role="group" aria-label={`About ${file.path}`}>
-      <h3>{file.path}</h3>
+      <h2>{file.path}</h2>
       <p className="soft">{size(file.size)}{file.editable ? "" : file.kind === "picture" ? ", a picture" : file.kind === "font" ? ", a font" : ", kept as it is and not edited here"}</p>
       {links?.unread.includes(file.path) && <Unread siteId={siteId} path={file.path} />}
       {file.kind === "picture" && <img src={`${pages}${file.path.split("/").map(encodeURIComponent).join("/")}?${file.revision}`} alt={`${file.path} as it is`} />}

@@ -6,7 +6,7 @@ import { Button } from "../../../kit/Button";
 
 const Form = styled.form`
   display: grid; gap: 7px; padding: 8px 10px; align-content: start;
-  h3 { font-size: var(--size-text); }
+  h2 { font-size: var(--size-text); }
   label { display: grid; gap: 2px; }
   label.check { display: flex; gap: 6px; align-items: baseline; overflow-wrap: anywhere; }
   input:not([type="checkbox"]), select { width: 100%; min-width: 0; padding: 3px 6px; border: 1px solid var(--faint); border-radius: var(--round-box); background: var(--paper); color: var(--ink); }
@@ -47,7 +47,7 @@ function Sheet({ title, action, isBusy, onSubmit, onLeave, children }: { title: 
   };
   return (
     <Form aria-label={title} onSubmit={submit} onKeyDown={(event) => event.key === "Escape" && onLeave()}>
-      <h3>{title}</h3>
+      <h2>{title}</h2>
       {children}
       <div className="row">
         <Button type="submit" data-strong isDisabled={isBusy}>{action}</Button>

@@ -10,7 +10,7 @@ import type { Folder } from "./useFolder";
 
 const View = styled.div`
   display: grid; align-content: start; gap: 12px; padding: 10px 12px; overflow: auto; min-height: 0;
-  h3 { font-size: var(--size-text); margin-bottom: 4px; }
+  h2 { font-size: var(--size-text); margin-bottom: 4px; }
   form { display: flex; flex-wrap: wrap; gap: 6px; align-items: end; }
   form label { display: grid; gap: 2px; flex: 1 1 160px; }
   input { min-width: 0; padding: 3px 6px; border: 1px solid var(--faint); border-radius: var(--round-box); background: var(--paper); color: var(--ink); }
@@ -59,7 +59,7 @@ export function SiteHistory({ siteId, folder }: { siteId: number; folder: Folder
     <View>
       {(trouble || folder.trouble) && <p role="alert">{trouble || folder.trouble}</p>}
       <section aria-label="Named moments">
-        <h3>Named moments</h3>
+        <h2>Named moments</h2>
         <form onSubmit={make}>
           <label>Name for the site as it is now <input required maxLength={80} value={name} placeholder="before the footer" onChange={(event) => setName(event.target.value)} /></label>
           <Button type="submit">Name it</Button>
@@ -77,7 +77,7 @@ export function SiteHistory({ siteId, folder }: { siteId: number; folder: Folder
         {kept.data && moments.length === 0 && <p className="soft">None yet. A named moment is kept however old it gets.</p>}
       </section>
       <section aria-label="Steps over files">
-        <h3>What was done to its files</h3>
+        <h2>What was done to its files</h2>
         <ul>
           {steps.map((step) => (
             <li key={step.id}>
