@@ -16,7 +16,7 @@ const Panel = styled.section`
   .row label { display: flex; gap: 5px; align-items: center; }
   .row button { padding: 2px 9px; }
   .hits { overflow: auto; min-height: 0; padding: 2px 12px 12px; }
-  h3 { position: sticky; top: 0; padding: 6px 0 2px; background: var(--panel); font-size: var(--size-text); overflow-wrap: anywhere; }
+  h2 { position: sticky; top: 0; padding: 6px 0 2px; background: var(--panel); font-size: var(--size-text); overflow-wrap: anywhere; }
   ol { margin: 0; padding: 0; list-style: none; }
   li { display: grid; grid-template-columns: 18px 5ch minmax(0, 1fr); gap: 4px; align-items: baseline; padding: 2px 0; border-top: 1px solid var(--hairline); }
   li code { font-family: var(--font-number); font-size: var(--size-note); white-space: pre-wrap; overflow-wrap: anywhere; color: var(--soft); }
@@ -97,7 +97,7 @@ export function FindPanel({ siteId, texts, folder, version, onSource, onLeave }:
       <div className="hits" aria-busy={!isFresh} style={isFresh ? undefined : { opacity: 0.5 }}>
         {files.map((file) => (
           <section key={file} aria-label={file}>
-            <h3>{file}</h3>
+            <h2>{file}</h2>
             <ol>
               {hits.filter((hit) => hit.path === file).map((hit) => (
                 <li key={nameOf(hit)}>
