@@ -70,6 +70,8 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
   const shownPins = pins.filter((pin) => pin.width >= NARROWEST && pin.width <= WIDEST);
   const labels = placeLabels(shownPins, (pin) => x(pin.width), (pin) => labelWidth(`${pin.name} ${pin.width}`), LABEL_ROWS.length);
   const now = widthAt(points, walker);
+  // At the far end the flag hangs to the left of its line: the button for pins stands there.
+  const flag = Math.min(x(walker), room - SIDE - BUTTON);
   return (
     <Area ref={ref} aria-label="Width axis" aria-busy={isStale}>
       <svg
@@ -105,8 +107,8 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
           </g>
         ))}
         <line x1={x(walker)} x2={x(walker)} y1={22} y2={BASE} stroke="var(--lake)" strokeWidth="2" />
-        <rect x={x(walker) - 25} y={4} width={50} height={19} rx={5} fill="var(--lake)" />
-        <text x={x(walker)} y={17.5} textAnchor="middle" style={{ fill: "var(--on-lake)", fontWeight: 700, fontSize: 12 }}>
+        <rect x={flag - 25} y={4} width={50} height={19} rx={5} fill="var(--lake)" />
+        <text x={flag} y={17.5} textAnchor="middle" style={{ fill: "var(--on-lake)", fontWeight: 700, fontSize: 12 }}>
           {px(walker)}
         </text>
       </svg>
@@ -122,6 +124,8 @@ export const WidthAxis = memo(function WidthAxis({ walker, onWalk, hill, ghost, 
   );
 });
 
+/** Room that the button for pins takes at the right, with half of the flag. */
+const BUTTON = 84;
 /** Room that the title takes at its usual place. */
 const TITLE = 330;
 
