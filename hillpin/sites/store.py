@@ -6,11 +6,11 @@ import io
 import zipfile
 from collections.abc import Iterable
 from dataclasses import dataclass
-from html import escape
 
 from django.db import transaction
 from django.db.models import F, Max
 
+from ..core.site import empty_page
 from . import on_disk
 from .errors import Clash, Refused
 from .models import Pin, Revision, Site, SiteFile, StepPart
@@ -26,21 +26,6 @@ DEFAULT_PINS = (
     ("desk", 1440, 900),
 )  # fmt: skip
 
-EMPTY_PAGE = """<!DOCTYPE html>
-<html lang="en">
-<head>
-  <meta charset="utf-8">
-  <meta name="viewport" content="width=device-width, initial-scale=1">
-  <title>{title}</title>
-  <link rel="stylesheet" href="style.css">
-</head>
-<body>
-  <main>
-    <h1>{title}</h1>
-  </main>
-</body>
-</html>
-"""
 EMPTY_STYLES = """/* {title} */
 *, *::before, *::after {{ box-sizing: border-box; }}
 body {{ margin: 0; font-family: system-ui, sans-serif; line-height: 1.5; }}
@@ -72,7 +57,7 @@ def new_site(name: str) -> Site:
     """A site with an empty page that is already right: doctype, language, charset, viewport, stylesheet."""
     title = clean_name(name)
     return add_site(title, [
-        NewFile("index.html", EMPTY_PAGE.format(title=escape(title)).encode()),
+        NewFile("index.html", empty_page("index.html", title, ["style.css"]).encode()),
         NewFile("style.css", EMPTY_STYLES.format(title=title.replace("*/", "")).encode()),
         NewFile("pictures/read-me.txt", PICTURE_FOLDER_NOTE.encode()),
     ])  # fmt: skip

@@ -1,9 +1,10 @@
-import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { memo, useEffect, useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Numbers } from "../../api/client";
 import type { components } from "../../api/schema";
 import type { Measured } from "./editor/notes";
 import { Button } from "../../kit/Button";
+import { useKept } from "../../kit/useKept";
 import { keyNamed } from "../../kit/useKeys";
 import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, OverlaysMenu, PLAN } from "./OverlayDrawing";
@@ -131,11 +132,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const [isWhole, setWhole] = useState(() => localStorage.getItem(WHOLE) === "yes");
-  const onWhole = useCallback((wanted: boolean) => {
-    localStorage.setItem(WHOLE, wanted ? "yes" : "no");
-    setWhole(wanted);
-  }, []);
+  const [isWhole, onWhole] = useKept(WHOLE, false);
   const across = Math.max((room.width - 2 * EDGE) / width, 0.05);
   const scale = Math.min(1, across, isWhole ? Math.max((room.height - 2 * EDGE - BAR) / height, 0.05) : 1);
 

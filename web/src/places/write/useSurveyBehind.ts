@@ -1,7 +1,8 @@
 /** The survey behind Write: walks the page after each pause, and stops at the next keystroke. */
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Finding, Survey } from "../../api/client";
 import { px } from "../../kit/numbers";
+import { useKept } from "../../kit/useKept";
 import { WALKED } from "../survey/job";
 import { useSurvey } from "../survey/useSurvey";
 import { rangeOf } from "../survey/words";
@@ -26,11 +27,7 @@ const REMEMBERED = "hillpin.walks-behind";
 /** The newest survey of the page as it is written; undefined until one has ended. */
 export function useSurveyBehind(site: number, { page, height, drafts }: { page: string; height: number; drafts: Record<string, string> }, ready: boolean, texts: Texts): SurveyBehind {
   const { survey, progress, error, start, stop } = useSurvey(site);
-  const [walks, setWalks] = useState(() => localStorage.getItem(REMEMBERED) !== "no");
-  const onWalks = useCallback((wanted: boolean) => {
-    localStorage.setItem(REMEMBERED, wanted ? "yes" : "no");
-    setWalks(wanted);
-  }, []);
+  const [walks, onWalks] = useKept(REMEMBERED, true);
   const [of, setOf] = useState<Record<string, string> | null>(null);
   useEffect(() => {
     if (!ready || !walks) return undefined;
