@@ -13,7 +13,7 @@ ARGUMENTS = [
     "--disable-component-update", "--disable-sync", "--allow-file-access-from-files",
 ]  # fmt: skip
 
-TIMEOUT = 60_000
+TIMEOUT = 180_000
 
 _running: dict[str, Any] = {}
 

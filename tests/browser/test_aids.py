@@ -34,9 +34,12 @@ class AidCase(InterfaceCase):
 
     def caret_is_known(self, line: str) -> None:
         """What depends on the caret is drawn after a pause: until the button for its line is there."""
+        self.until(lambda: self.page.get_by_role("button", name=re.compile(f"for line {self.number_of(line)}$")).is_visible(), f"what depends on the caret is drawn for {line!r}")
+
+    def number_of(self, line: str) -> int:
+        """The number of the first line that holds a text, in the stylesheet as it is saved by now."""
         text = bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode()
-        number = next(at for at, one in enumerate(text.splitlines(), 1) if line in one)
-        expect(self.page.get_by_role("button", name=re.compile(f"for line {number}$"))).to_be_visible()
+        return next(at for at, one in enumerate(text.splitlines(), 1) if line in one)
 
     def setUp(self) -> None:
         super().setUp()
@@ -168,7 +171,7 @@ class States(AidCase):
         self.to_line(".button {")
         page.keyboard.type(".button:hover { margin-left: 30px; }\n")
         # Selected by the caret: a click would hover it in earnest.
-        self.saved()
+        self.until(lambda: self.number_of(".button {") == self.number_of(".button:hover {") + 1, "the rule is saved whole")
         self.caret_on("padding", "padding: .65em 1.3em")
         expect(page.get_by_text("Selected: a.button")).to_be_visible()
         panel = self.aside("States")
