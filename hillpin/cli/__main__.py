@@ -73,6 +73,14 @@ def survey(arguments: argparse.Namespace) -> int:
     )
 
 
+def check(arguments: argparse.Namespace) -> int:
+    """``pin check``: expectations proved."""
+    from .check import main as run_check
+
+    named = [Path(one) if one else None for one in (arguments.junit, arguments.sarif)]
+    return run_check(Path(arguments.page), wants_json=arguments.json, junit=named[0], sarif=named[1], browser=arguments.browser)
+
+
 def agree(arguments: argparse.Namespace) -> int:
     """``pin agree``: computed against measured boxes."""
     from .agree import main as compare_all
@@ -122,6 +130,13 @@ def build_parser() -> argparse.ArgumentParser:
     command.add_argument("--fail-on", default="", metavar="KIND[,KIND]")
     command.add_argument("--every", action="store_true", help="lay out at each width, for checking")
     command.set_defaults(run=survey)
+    command = commands.add_parser("check", help="the expectations of a page or a folder, proved at every width")
+    command.add_argument("page", metavar="PAGE|FOLDER")
+    command.add_argument("--browser", action="store_true", help="seen in the real browser too, at the ends of their ranges")
+    command.add_argument("--json", action="store_true")
+    command.add_argument("--junit", metavar="FILE")
+    command.add_argument("--sarif", metavar="FILE")
+    command.set_defaults(run=check)
     command = commands.add_parser("agree", help="computed boxes against truth.json of case folders")
     command.add_argument("folders", nargs="+")
     command.add_argument("--verbose", action="store_true", help="print the differences too")

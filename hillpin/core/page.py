@@ -33,7 +33,7 @@ from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import Environment
-from .styles.media import ALWAYS, Viewport, parse_media
+from .styles.media import ALWAYS, USUAL_READER, Reader, Viewport, parse_media, read_for
 from .styles.resolve import StyleResolver
 from .styles.selector_parser import parse_selector_list
 from .styles.selectors import MatchState, SelectorError
@@ -48,6 +48,10 @@ DEFAULT_HEIGHT = 800
 NARROWEST, WIDEST = 1, 20_000
 MOST_TREES = 6
 MOST_CONTAINER_PASSES = 6
+SPACED = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important }
+p { margin-bottom: 2em !important }
+"""
+"""Text as WCAG 2.2, 1.4.12 asks that it can be set."""
 
 sys.setrecursionlimit(max(sys.getrecursionlimit(), 30_000))
 
@@ -66,8 +70,9 @@ class Step:
 class Page:
     """A page with its stylesheets, fonts and pictures."""
 
-    def __init__(self, files: Files, path: str = "index.html", *, measured: Measured | None = None, state: MatchState | None = None) -> None:
-        """Read the page at ``path``. ``measured`` are faces that a browser has and this machine has not.
+    def __init__(self, files: Files, path: str = "index.html", *, measured: Measured | None = None, state: MatchState | None = None, reader: Reader = USUAL_READER) -> None:
+        """Read the page at ``path``. ``measured`` are faces that a browser has and this machine has not; ``reader`` is how who
+        reads it has set up browser and device.
 
         Raises InputError where there is no such page, LimitError where it is too large.
         """
@@ -76,12 +81,14 @@ class Page:
             raise InputError(f"There is no file {path}.")
         self.files = files
         self.path = path
+        self.reader = reader
         self.document: Document = parse_html(data.decode("utf-8-sig", "replace"))
         self.missing: list[MissingFile] = []
         self.sheet_texts: dict[str, str] = {}
         """The texts of linked sheets, which an edit can be carried into."""
         self.sheets = Sheets(quirks=self.document.quirks)
-        self._read_sheets()
+        with read_for(reader):
+            self._read_sheets()
         self.cascade = Cascade(self.document, self.sheets, state)
         self.pictures = Pictures(files, path)
         self.fonts = FontStore(self.sheets.font_faces, files, fallback_face, measured)
@@ -89,11 +96,12 @@ class Page:
         self.kept_notes: dict[int, Any] = {}
         """What ``notes`` keeps of a rule, by its identity; dropped where lines move."""
         self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
-        self.conditions += [
-            parse_media(tokens_of(element.attributes["media"]))
-            for element in self.document.elements
-            if element.tag == "source" and element.attributes.get("media")
-        ]
+        with read_for(reader):
+            self.conditions += [
+                parse_media(tokens_of(element.attributes["media"]))
+                for element in self.document.elements
+                if element.tag == "source" and element.attributes.get("media")
+            ]
         self._queries = list({id(query): query for rule in self.sheets.rules for query in rule.containers}.values())
         self.has_containers = bool(self._queries)
         self._containers: dict[Element, ContainerSize] = {}
@@ -117,6 +125,8 @@ class Page:
                 self._style_element(element)
             elif element.tag == "link" and "stylesheet" in element.attributes.get("rel", "").lower().split():
                 self._linked_sheet(element)
+        if self.reader.spaced:
+            self.sheets.add(SPACED, "", "author", 1, SheetContext(), lambda base, address: None)
         self.sheets.rank_layers()
 
     def _context(self, element: Element) -> SheetContext:
@@ -228,7 +238,7 @@ class Page:
             else:
                 _move(tree, resolver, viewport)
                 return known
-        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts), ActiveRules(viewport, containers))
+        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
         if self.has_containers or resolver.uses_container:
             _mark_containers(tree)

@@ -2,33 +2,22 @@
 
 from __future__ import annotations
 
-import logging
-import os
 import threading
 import time
 import uuid
 from collections import OrderedDict
-from contextlib import suppress
+from concurrent.futures import CancelledError
+from concurrent.futures import Future as AnyFuture
 from dataclasses import dataclass, field
-from multiprocessing.connection import Connection
-from multiprocessing.process import BaseProcess
 from typing import Any
 
-from ..computing import begin_process
-from .worker import main
+from ..computing import FIRST, USUAL, Work, WorkFailed, WorkStopped, long_work
+from ..core.errors import InputError
+from .worker import SURVEY_MEMORY, surveyed
 
 MOST_JOBS = 24
-LONGEST = 300.0
-"""Seconds after which a survey is given up."""
 UNASKED = 3.0
-"""Seconds without a question after which it is stopped."""
-
-LOOK = 0.2
-"""Seconds between two looks at a survey under way."""
-_processors = threading.BoundedSemaphore(os.cpu_count() or 1)
-"""As many surveys walk at once as there are processors."""
-
-_LOG = logging.getLogger(__name__)
+"""Seconds without a question after which a survey is stopped."""
 
 
 @dataclass(slots=True)
@@ -38,40 +27,45 @@ class Job:
     site: int
     page: str
     keep: bool
-    process: BaseProcess | None = None
-    """None while it waits for a processor."""
+    work: Work | None = None
     state: str = "walking"
     progress: float = 0.0
     survey: dict[str, Any] | None = None
     remedies: list[dict[str, Any]] = field(default_factory=list)
     elsewhere: list[dict[str, Any]] | None = None
     detail: str = ""
-    begun: float = field(default_factory=time.monotonic)
     asked: float = field(default_factory=time.monotonic)
     """When someone last asked for it: nobody walks for a window that was closed."""
-    lock: threading.Lock = field(default_factory=threading.Lock)
+
+    def is_wanted(self) -> bool:
+        """Whether someone still asks for it."""
+        return time.monotonic() - self.asked <= UNASKED
+
+    def take(self, part: float) -> None:
+        """Take in how far it is."""
+        self.progress = part
 
     def stop(self) -> None:
         """Stop it where it is still walking."""
-        self.end("stopped")
+        if self.state == "walking":
+            self.state = "stopped"
+        if self.work is not None:
+            self.work.stop()
 
-    def end(self, state: str, detail: str = "") -> None:
-        """End it in a state, where it is still walking."""
-        with self.lock:
-            if self.state != "walking":
-                return
-            self.state, self.detail = state, detail or self.detail
-            if self.process is not None:
-                self.process.kill()
-
-    def begin(self) -> tuple[Connection, Connection] | None:
-        """Start its process, and give the pipe to it and its lifeline; None where it was stopped before its turn."""
-        with self.lock:
-            if self.state != "walking":
-                return None
-            self.begun = time.monotonic()
-            self.process, pipe, lifeline = begin_process(main, name="hillpin survey")
-            return pipe, lifeline
+    def settle(self, future: AnyFuture[Any]) -> None:
+        """Take in what came of it."""
+        if self.state != "walking":
+            return
+        try:
+            found = future.result()
+        except (CancelledError, WorkStopped):
+            self.state = "stopped"
+        except (WorkFailed, InputError) as reason:
+            self.detail, self.state = f"{self.page} was not surveyed. {reason}" if isinstance(reason, WorkFailed) else str(reason), "failed"
+        else:
+            self.survey, self.remedies = found.get("survey"), found.get("remedies", [])
+            self.elsewhere = found.get("elsewhere")
+            self.progress, self.state = 1.0, "done"
 
 
 class Jobs:
@@ -91,8 +85,8 @@ class Jobs:
             self._jobs[name] = job
             while len(self._jobs) > MOST_JOBS:
                 self._jobs.popitem(last=False)[1].stop()
-        threading.Thread(target=_follow, args=(job, request), daemon=True).start()
-        threading.Thread(target=_watch, args=(job,), daemon=True).start()
+        job.work = long_work().submit(surveyed, request, priority=FIRST if keep else USUAL, told=job.take, wanted=job.is_wanted, memory=SURVEY_MEMORY)
+        job.work.add_done_callback(job.settle)
         return name
 
     def get(self, site: int, name: str) -> Job | None:
@@ -102,50 +96,6 @@ class Jobs:
             return None
         job.asked = time.monotonic()
         return job
-
-
-def _watch(job: Job) -> None:
-    """End a survey that takes too long, or that nobody asks for any more, whatever its process does."""
-    while job.state == "walking":
-        time.sleep(LOOK)
-        if time.monotonic() - job.asked > UNASKED:
-            job.stop()
-        elif job.process is not None and time.monotonic() - job.begun > LONGEST:
-            job.end("failed", f"The survey took longer than {LONGEST:,.0f} seconds and was given up.")
-
-
-def _follow(job: Job, request: dict[str, Any]) -> None:
-    """Wait for a processor, give a survey's process its request and take in what it says."""
-    with _processors:
-        begun = job.begin()
-        if begun is None:
-            return
-        pipe, lifeline = begun
-        try:
-            with suppress(OSError, EOFError):
-                pipe.send(request)
-                while True:
-                    _take(job, pipe.recv())
-        finally:
-            pipe.close()
-            if job.process is not None:
-                job.process.join()
-            lifeline.close()
-    if job.survey is not None or job.elsewhere is not None:
-        job.progress = 1.0
-        job.end("done")
-    else:
-        job.end("failed", job.detail or "The survey ended without a word.")
-
-
-def _take(job: Job, said: dict[str, Any]) -> None:
-    job.progress = said.get("progress", job.progress)
-    job.detail = said.get("detail", job.detail)
-    job.survey = said.get("survey", job.survey)
-    job.remedies = said.get("remedies", job.remedies)
-    job.elsewhere = said.get("elsewhere", job.elsewhere)
-    if "trace" in said:
-        _LOG.error("A survey of %s failed.\n%s", job.page, said["trace"])
 
 
 jobs = Jobs()

@@ -1,22 +1,19 @@
 """A survey in a process of its own: typing never waits for it, and it can be stopped at any moment.
 
-Gets one request over a pipe, and says there how far it is and what it found.
+Gets one request, says how far it is, and gives what it found.
 """
 
 from __future__ import annotations
 
-import os
 import time
-import traceback
 from collections.abc import Callable, Iterator
-from multiprocessing.connection import Connection
 from typing import Any
 
+from ..computing import say
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
 from ..core.survey import Remedy, elsewhere, proved, survey, without_used
-from ..limits import end_with, hold_memory
 from ..sites.paths import is_page
 from .told import digest_of, elsewhere_out, remedy_out, survey_out
 
@@ -24,54 +21,36 @@ SURVEYING = 0.4
 """The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
 SURVEY_MEMORY = 1_500 * 1024 * 1024
 """Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 800 MB of memory."""
-GENTLE = 10
-"""How far a survey gives way to who types."""
 MOST_OTHERS = 60
 """Other pages that are looked at for elements that a shared sheet's rules are for."""
 EVERY = 0.1
 """Seconds between two words on the progress."""
 
 
-def main(pipe: Connection, lifeline: Connection) -> None:
-    """Do one survey. Its process ends with the server's."""
-    end_with(lifeline.fileno())
-    os.nice(GENTLE)
-    request: dict[str, Any] = pipe.recv()
-    hold_memory(SURVEY_MEMORY)
-    _survey(request, pipe.send)
-
-
-def _survey(request: dict[str, Any], say: Callable[[dict[str, Any]], None]) -> None:
+def surveyed(request: dict[str, Any]) -> dict[str, Any]:
+    """Do one survey. Raises InputError where the page cannot be read, or has changed."""
     told = [0.0]
 
     def progress(part: float) -> None:
         now = time.monotonic()
         if now - told[0] >= EVERY:
             told[0] = now
-            say({"progress": round(part, 3)})
+            say(round(part, 3))
 
-    try:
-        if "before" in request:
-            say({"elsewhere": _elsewhere(request, progress)})
-            return
-        page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
-        settle = request.get("settle")
-        first = 1.0 if settle is None else SURVEYING
-        surveyed = survey(page, request["start"], request["end"], request["height"], progress=lambda part: progress(first * part))
-        surveyed.findings = without_used(surveyed.findings, _others(request))
-        remedies: list[Remedy] = []
-        if settle is not None:
-            finding = next((one for one in surveyed.findings if digest_of(one) == settle), None)
-            if finding is None:
-                raise InputError("The page has changed: this finding is not there any more, or has other numbers.")
-            remedies = proved(page, surveyed, finding, request["height"], lambda part: progress(first + (1 - first) * part))
-        say({"survey": survey_out(surveyed, request["index"]), "remedies": [remedy_out(one) for one in remedies]})
-    except InputError as error:
-        say({"detail": str(error)})
-    except MemoryError:
-        say({"detail": f"{request['page']} needs more than {SURVEY_MEMORY // 2**20} MB to be surveyed, and was given up."})
-    except Exception:
-        say({"detail": "The survey failed; the server's log says why.", "trace": traceback.format_exc()})
+    if "before" in request:
+        return {"elsewhere": _elsewhere(request, progress)}
+    page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
+    settle = request.get("settle")
+    first = 1.0 if settle is None else SURVEYING
+    found = survey(page, request["start"], request["end"], request["height"], progress=lambda part: progress(first * part))
+    found.findings = without_used(found.findings, _others(request))
+    remedies: list[Remedy] = []
+    if settle is not None:
+        finding = next((one for one in found.findings if digest_of(one) == settle), None)
+        if finding is None:
+            raise InputError("The page has changed: this finding is not there any more, or has other numbers.")
+        remedies = proved(page, found, finding, request["height"], lambda part: progress(first + (1 - first) * part))
+    return {"survey": survey_out(found, request["index"]), "remedies": [remedy_out(one) for one in remedies]}
 
 
 def _others(request: dict[str, Any]) -> Iterator[Page]:

@@ -108,6 +108,8 @@ class Fragment:
     """Width of the containing block, which percentages of its edges are of."""
     breaks: int = 0
     """Where its lines of text end, as one number: equal numbers mean the same lines."""
+    lines: int = 0
+    """How many lines of text stand directly in it; what a walk reads off a line between two widths does not say."""
     flat: Any = None
     """Its rectangles in one table, kept by a walk over widths."""
     tight: bool | None = None

@@ -50,6 +50,8 @@ class Environment:
     fonts: FontMetrics
     root_font_size: float = 16.0
     root: ComputedStyle | None = None
+    initial_font_size: float = 16.0
+    """``medium``, as the reader has set it (css-fonts-4 §2.5)."""
 
 
 BORDER_SIDES = ("top", "right", "bottom", "left")
@@ -72,7 +74,9 @@ class Computer:
         style = ComputedStyle()
         fields = style.__dict__
         fields.update(INITIAL)
-        if parent is not None:
+        if parent is None:
+            style.font_size = self.environment.initial_font_size
+        else:
             inherited = parent.__dict__
             for name in INHERITED_FIELDS:
                 fields[name] = inherited[name]
@@ -215,14 +219,15 @@ class Computer:
 
     def _font_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         """§ css-fonts-4 2.5: em and % are of the parent's size."""
-        base = float(parent.font_size) if parent is not None else 16.0
+        initial = self.environment.initial_font_size
+        base = float(parent.font_size) if parent is not None else initial
         style.__dict__["font_keyword"] = None
         if isinstance(value, str):
             if value in ("smaller", "larger"):
                 return f32(base / 1.2 if value == "smaller" else base * 1.2)
             style.__dict__["font_keyword"] = value
             ratio = MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0
-            return f32(FONT_SIZES[value] * ratio)
+            return f32(FONT_SIZES[value] * (initial / 16) * ratio)
         if isinstance(value, Dimension) and value.unit not in ("em", "ex", "ch"):
             style.__dict__["absolute_font_size"] = True
         own, style.font_size = style.font_size, base

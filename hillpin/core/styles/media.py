@@ -6,13 +6,47 @@ A condition that does not parse is ``not all`` (§3.2). Widths at which a query 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass
 
 from .grammar import Token, Tokens, keyword, read_numeric, significant, split_commas
 from .values import ABSOLUTE_UNITS, Dimension, Function, Number, reduce_math
 
 INITIAL_FONT_SIZE = 16.0
+
+
+@dataclass(frozen=True, slots=True)
+class Reader:
+    """How the person who reads has set up browser and device: what media features other than sizes answer. ``font_size`` is the
+    initial one, in CSS px; ``spaced`` sets text as WCAG 2.2, 1.4.12 asks that it can be."""
+
+    font_size: float = INITIAL_FONT_SIZE
+    spaced: bool = False
+    color_scheme: str = "light"
+    reduced_motion: bool = False
+    forced_colors: bool = False
+    contrast: str = "no-preference"
+    hover: str = "hover"
+    pointer: str = "fine"
+    resolution: float = 1.0
+    medium: str = "screen"
+
+
+USUAL_READER = Reader()
+_reading: ContextVar[Reader] = ContextVar("reader", default=USUAL_READER)
+
+
+@contextmanager
+def read_for(reader: Reader) -> Iterator[None]:
+    """What is parsed meanwhile is parsed for a reader: what a condition asks of more than sizes is answered at once."""
+    token = _reading.set(reader)
+    try:
+        yield
+    finally:
+        _reading.reset(token)
+
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +66,7 @@ class Comparison:
     value: float | str
 
     def matches(self, viewport: Viewport) -> bool:
-        actual = _FEATURES[self.feature](viewport)
+        actual = _SIZES[self.feature](viewport)
         if isinstance(actual, str) or isinstance(self.value, str):
             return actual == self.value
         return _OPERATORS[self.operator](actual, self.value)
@@ -95,33 +129,36 @@ _OPERATORS: dict[str, Callable[[float, float], bool]] = {
     "<": lambda actual, value: actual < value,
     "=": lambda actual, value: actual == value,
 }
-_FEATURES: dict[str, Callable[[Viewport], float | str]] = {
+_SIZES: dict[str, Callable[[Viewport], float | str]] = {
     "width": lambda viewport: viewport.width,
     "height": lambda viewport: viewport.height,
     "device-width": lambda viewport: viewport.width,
     "device-height": lambda viewport: viewport.height,
     "aspect-ratio": lambda viewport: viewport.width / max(viewport.height, 1),
     "orientation": lambda viewport: "portrait" if viewport.height >= viewport.width else "landscape",
-    "resolution": lambda viewport: 1.0,
-    "color": lambda viewport: 8.0,
-    "monochrome": lambda viewport: 0.0,
-    "hover": lambda viewport: "hover",
-    "any-hover": lambda viewport: "hover",
-    "pointer": lambda viewport: "fine",
-    "any-pointer": lambda viewport: "fine",
-    "prefers-color-scheme": lambda viewport: "light",
-    "prefers-reduced-motion": lambda viewport: "no-preference",
-    "prefers-contrast": lambda viewport: "no-preference",
-    "prefers-reduced-transparency": lambda viewport: "no-preference",
-    "prefers-reduced-data": lambda viewport: "no-preference",
-    "forced-colors": lambda viewport: "none",
-    "scripting": lambda viewport: "enabled",
-    "display-mode": lambda viewport: "browser",
-    "update": lambda viewport: "fast",
-    "grid": lambda viewport: 0.0,
-    "color-gamut": lambda viewport: "srgb",
-    "dynamic-range": lambda viewport: "standard",
 }
+_SETTINGS: dict[str, Callable[[Reader], float | str]] = {
+    "resolution": lambda reader: reader.resolution,
+    "color": lambda reader: 8.0,
+    "monochrome": lambda reader: 0.0,
+    "hover": lambda reader: reader.hover,
+    "any-hover": lambda reader: reader.hover,
+    "pointer": lambda reader: reader.pointer,
+    "any-pointer": lambda reader: reader.pointer,
+    "prefers-color-scheme": lambda reader: reader.color_scheme,
+    "prefers-reduced-motion": lambda reader: "reduce" if reader.reduced_motion else "no-preference",
+    "prefers-contrast": lambda reader: reader.contrast,
+    "prefers-reduced-transparency": lambda reader: "no-preference",
+    "prefers-reduced-data": lambda reader: "no-preference",
+    "forced-colors": lambda reader: "active" if reader.forced_colors else "none",
+    "scripting": lambda reader: "enabled",
+    "display-mode": lambda reader: "browser",
+    "update": lambda reader: "fast" if reader.medium == "screen" else "none",
+    "grid": lambda reader: 0.0,
+    "color-gamut": lambda reader: "srgb",
+    "dynamic-range": lambda reader: "standard",
+}
+_FEATURES = frozenset(_SIZES) | frozenset(_SETTINGS)
 _NONE_VALUES = ("none", "no-preference")
 _FLIPPED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "=": "="}
 
@@ -148,7 +185,7 @@ def _query(tokens: Tokens) -> Condition:
         return condition if condition is not None else NEVER
     if media_type in ("and", "or", "layer"):
         return NEVER
-    result: Condition = Constant(media_type in ("all", "screen"))
+    result: Condition = Constant(media_type in ("all", _reading.get().medium))
     if len(rest) > 1:
         if keyword(rest[1]) != "and":
             return NEVER
@@ -202,7 +239,7 @@ def read_feature(token: Token) -> Condition | None:
     content = significant(token.content)
     if not content:
         return None
-    return compare_feature(content, frozenset(_FEATURES))
+    return compare_feature(content, _FEATURES)
 
 
 def compare_feature(content: Tokens, features: frozenset[str]) -> Condition:
@@ -218,9 +255,9 @@ def compare_feature(content: Tokens, features: frozenset[str]) -> Condition:
 def _boolean(name: str, features: frozenset[str]) -> Condition:
     if name not in features:
         return Constant(False, known=False)
-    value = _FEATURES[name](Viewport(1, 1))
     if name in ("width", "height", "aspect-ratio"):
         return Comparison(name, ">", 0.0)
+    value = _SETTINGS[name](_reading.get()) if name in _SETTINGS else _SIZES[name](Viewport(1, 1))
     return Constant(value not in _NONE_VALUES if isinstance(value, str) else bool(value))
 
 
@@ -232,7 +269,17 @@ def _plain(name: str, tokens: Tokens, features: frozenset[str]) -> Condition:
     value = _value(tokens)
     if name not in features or value is None:
         return Constant(False, known=False)
-    return Comparison(name, operator, value)
+    return _compared(name, operator, value)
+
+
+def _compared(name: str, operator: str, value: float | str) -> Condition:
+    """A comparison of a size; what the reader has set is answered at once."""
+    if name not in _SETTINGS:
+        return Comparison(name, operator, value)
+    actual = _SETTINGS[name](_reading.get())
+    if isinstance(actual, str) or isinstance(value, str):
+        return Constant(actual == value)
+    return Constant(_OPERATORS[operator](actual, value))
 
 
 def _range(content: Tokens, features: frozenset[str]) -> Condition:
@@ -255,22 +302,21 @@ def _range(content: Tokens, features: frozenset[str]) -> Condition:
     unknown = Constant(False, known=False)
     if len(parts) == 2:
         if names[0] in features and (value := _value(parts[1])) is not None:
-            return Comparison(names[0] or "", operators[0], value)
+            return _compared(names[0] or "", operators[0], value)
         if names[1] in features and (value := _value(parts[0])) is not None:
-            return Comparison(names[1] or "", _FLIPPED[operators[0]], value)
+            return _compared(names[1] or "", _FLIPPED[operators[0]], value)
     if len(parts) == 3 and names[1] in features:
         low, high = _value(parts[0]), _value(parts[2])
         if low is not None and high is not None:
             name = names[1] or ""
-            return Group(
-                "and", (Comparison(name, _FLIPPED[operators[0]], low), Comparison(name, operators[1], high))
-            )
+            return Group("and", (_compared(name, _FLIPPED[operators[0]], low), _compared(name, operators[1], high)))
     return unknown
 
 
 def media_unit(unit: str) -> float:
     """Size of a relative unit in a query: font units are those of the initial font (§1.3)."""
-    return INITIAL_FONT_SIZE if unit in ("em", "rem") else INITIAL_FONT_SIZE / 2
+    size = _reading.get().font_size
+    return size if unit in ("em", "rem") else size / 2
 
 
 def _value(tokens: Tokens) -> float | str | None:

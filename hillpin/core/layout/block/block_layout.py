@@ -73,6 +73,7 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
         None if inside.last_baseline is None else inside.last_baseline + top,
         inside.right + left,
         breaks=inside.breaks,
+        lines=inside.line_count if box.has_inline_children else 0,
     )
     fragment.gather_out_of_flow()
     return fragment

@@ -1,0 +1,12 @@
+"""The real browser: a headless Chromium that is found on this machine, driven through Playwright, without any network.
+
+``find_browser`` says where it is, ``visits`` renders a page on screens, ``held_against`` compares what it measured with core.
+Nothing here knows Django.
+"""
+
+from .against import Disagreement, held_against, page_as_seen
+from .finding import NO_BROWSER, find_browser
+from .screens import SCREENS, Screen, screen_named
+from .visiting import Seen, visits, visits_beside
+
+__all__ = ["NO_BROWSER", "SCREENS", "Disagreement", "Screen", "Seen", "find_browser", "held_against", "page_as_seen", "screen_named", "visits", "visits_beside"]
