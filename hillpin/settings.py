@@ -25,7 +25,7 @@ SECRET_KEY = _secret_key()
 DEBUG = False
 # Only this machine is served: the server binds to loopback, and these names are the only ones it answers to.
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
-INSTALLED_APPS = ["django.contrib.contenttypes", "hillpin.sites", "hillpin.numbers", "hillpin.plans", "hillpin.surveys"]
+INSTALLED_APPS = ["django.contrib.contenttypes", "hillpin.sites", "hillpin.numbers", "hillpin.plans", "hillpin.surveys", "hillpin.compare"]
 MIDDLEWARE = [
     "hillpin.guard.GuardMiddleware",
     "django.middleware.security.SecurityMiddleware",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 
 from ..core.errors import InputError
 from ..core.styles import USUAL_READER, Reader
@@ -26,6 +26,14 @@ class Screen:
     def viewport(self) -> tuple[int, int]:
         """Width and height of the viewport in CSS px, at the reader's zoom."""
         return max(self.width * 100 // self.zoom, 1), max((self.height - self.furniture) * 100 // self.zoom, 1)
+
+    @property
+    def key(self) -> str:
+        """What names it from one run to the next: its viewport and how its reader has set it up."""
+        width, height = self.viewport
+        usual = asdict(USUAL_READER)
+        others = [f"{name} {value}" for name, value in asdict(self.reader).items() if value != usual[name]]
+        return ", ".join([f"{width} × {height}", *others])[:80]
 
     @property
     def about(self) -> str:

@@ -6,19 +6,20 @@ bounds of time and of size; whoever calls ends the process where the browser its
 
 from __future__ import annotations
 
+import asyncio
 import base64
 import mimetypes
 import os
 import re
 from collections.abc import Callable, Iterator
-from contextlib import ExitStack, suppress
+from contextlib import suppress
 from dataclasses import dataclass, field
 from pathlib import Path
 from queue import Queue
 from threading import Event, Thread
 from urllib.parse import quote, unquote, urlsplit
 
-from playwright.sync_api import Browser, BrowserContext, CDPSession, Error, Page, Playwright, Route, sync_playwright
+from playwright.async_api import Browser, BrowserContext, CDPSession, Error, Page, Playwright, Route, async_playwright
 
 from ..core.files import Files
 from ..core.page import SPACED
@@ -36,6 +37,8 @@ MOST_PIXELS = 40_000_000
 MOST_NOTES = 50
 """Errors and refused requests that are kept of a visit."""
 MOST_ELEMENTS = 20_000
+BESIDE = 2
+"""Pages of one browser that are drawn at once."""
 _SCRIPTS = re.compile(rb"<script|\son[a-z]+\s*=", re.IGNORECASE)
 _ARGUMENTS = [
     "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -83,171 +86,198 @@ class Seen:
 
 
 def visits(
-    executable: Path, files: Files, path: str, screens: list[Screen], *, scripts: bool = True, pictures: bool = True,
+    executable: Path, files: Files, path: str, screens: list[Screen], *, scripts: bool = True, pictures: bool = True, beside: int = BESIDE,
     progress: Callable[[float], None] = lambda part: None,
-) -> Iterator[Seen]:  # fmt: skip
-    """Render the page at ``path`` on each screen, one after the other. ``progress`` is told the part done and may raise.
+) -> Iterator[tuple[int, Seen]]:  # fmt: skip
+    """Render the page at ``path`` on each screen, ``beside`` of them at once: (place among the screens, what was seen), as they come.
+    ``progress`` is told the part done and may raise.
 
     A page without scripts is loaded once for all screens of one kind and brought to each size; one with scripts is loaded anew,
     for they may look at the size only then. Raises playwright's Error where the browser cannot be started.
     """
-    with sync_playwright() as playwright, ExitStack() as stack:
-        tour = _Tour(playwright, executable, files, path, scripts)
-        stack.callback(tour.close)
-        for number, screen in enumerate(screens):
-            progress(number / len(screens))
-            yield tour.visit(screen, pictures)
-        progress(1.0)
-
-
-def _has_scripts(files: Files, path: str) -> bool:
-    return _SCRIPTS.search(files.read(path) or b"") is not None
-
-
-def visits_beside(
-    executable: Path, files: Files, path: str, screens: list[Screen], *, beside: int, scripts: bool = True, pictures: bool = True,
-    progress: Callable[[float], None] = lambda part: None,
-) -> Iterator[tuple[int, Seen]]:  # fmt: skip
-    """The same by several browsers at once, each in a thread of its own: (place among the screens, what was seen), as they come."""
     told: Queue[tuple[int, Seen] | BaseException | None] = Queue()
     is_over = Event()
 
-    def stop_where_over(part: float) -> None:
-        if is_over.is_set():
-            raise Over
-
-    def tour(places: range) -> None:
+    def work() -> None:
         try:
-            own = [screens[place] for place in places]
-            for place, seen in zip(places, visits(executable, files, path, own, scripts=scripts, pictures=pictures, progress=stop_where_over), strict=True):
-                told.put((place, seen))
+            asyncio.run(_all_visits(_Asked(executable, files, path, scripts, pictures), screens, beside, told, is_over))
             told.put(None)
-        except Over:
-            pass
         except BaseException as error:
             told.put(error)
 
-    tours = [Thread(target=tour, args=(range(first, len(screens), beside),), daemon=True) for first in range(min(beside, len(screens)))]
-    for one in tours:
-        one.start()
-    running, done = len(tours), 0
+    thread = Thread(target=work, daemon=True)
+    thread.start()
+    done = 0
     try:
-        while running:
-            said = told.get()
-            if said is None:
-                running -= 1
-            elif isinstance(said, BaseException):
+        while (said := told.get()) is not None:
+            if isinstance(said, BaseException):
                 raise said
-            else:
-                done += 1
-                progress(done / len(screens))
-                yield said
+            done += 1
+            progress(done / len(screens))
+            yield said
     finally:
         is_over.set()
-        for one in tours:
-            one.join()
+        thread.join()
 
 
-class Over(Exception):
-    """Nobody waits any more for what a tour sees."""
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """What all visits of a call share."""
+
+    executable: Path
+    files: Files
+    path: str
+    scripts: bool
+    pictures: bool
+
+    @property
+    def is_loaded_anew(self) -> bool:
+        """Whether the page has to be loaded at each size."""
+        return self.scripts and _SCRIPTS.search(self.files.read(self.path) or b"") is not None
+
+
+async def _all_visits(asked: _Asked, screens: list[Screen], beside: int, told: Queue[tuple[int, Seen] | BaseException | None], is_over: Event) -> None:
+    """Visit screen after screen, in one browser for each initial size of type: it is set when a browser starts."""
+    async with async_playwright() as playwright:
+        for size in dict.fromkeys(one.reader.font_size for one in screens):
+            browser = await _started(playwright, asked.executable, size)
+            places = iter([place for place, one in enumerate(screens) if one.reader.font_size == size])
+
+            # Pages that load at once hinder each other more than they gain: the others begin when the first is there.
+            first = asyncio.Event()
+
+            async def tour(number: int, browser: Browser = browser, places: Iterator[int] = places, first: asyncio.Event = first) -> None:
+                if number > 0:
+                    await first.wait()
+                async with _Tour(browser, asked) as tour:
+                    for place in places:
+                        if is_over.is_set():
+                            break
+                        told.put((place, await tour.visit(screens[place])))
+                        first.set()
+                first.set()
+
+            try:
+                await asyncio.gather(*(tour(number) for number in range(min(beside, len(screens)))))
+            finally:
+                await browser.close()
+
+
+async def _started(playwright: Playwright, executable: Path, font_size: float) -> Browser:
+    arguments = [*_ARGUMENTS, f"--blink-settings=defaultFontSize={font_size:g},defaultFixedFontSize={font_size * 13 / 16:g}"]
+    if hasattr(os, "geteuid") and os.geteuid() == 0:
+        arguments.append("--no-sandbox")
+    return await playwright.chromium.launch(executable_path=str(executable), args=arguments, timeout=30_000)
+
+
+def _density(screen: Screen) -> float:
+    return screen.reader.resolution if screen.reader.resolution > 0 else 1.0
+
+
+async def _context(browser: Browser, screen: Screen) -> BrowserContext:
+    reader = screen.reader
+    context = await browser.new_context(
+        accept_downloads=False, service_workers="block", device_scale_factor=_density(screen), has_touch=screen.touch,
+        is_mobile=screen.touch, color_scheme="dark" if reader.color_scheme == "dark" else "light",
+        reduced_motion="reduce" if reader.reduced_motion else "no-preference", forced_colors="active" if reader.forced_colors else "none",
+    )  # fmt: skip
+    context.set_default_timeout(PATIENCE)
+    await context.route_web_socket("**/*", lambda socket: socket.close())
+    return context
 
 
 class _Tour:
-    """The browser, its context for screens of one kind, and the page in it, each kept for as long as it serves."""
+    """A page in the browser that is brought from screen to screen, with its context for screens of one kind."""
 
-    def __init__(self, playwright: Playwright, executable: Path, files: Files, path: str, scripts: bool) -> None:
-        self.playwright, self.executable, self.files, self.path, self.scripts = playwright, executable, files, path, scripts
-        self.is_loaded_anew = scripts and _has_scripts(files, path)
-        self.browser: Browser | None = None
+    def __init__(self, browser: Browser, asked: _Asked) -> None:
+        self.browser, self.asked = browser, asked
         self.context: BrowserContext | None = None
         self.page: Page | None = None
         self.drawer: CDPSession | None = None
         self.kind: tuple[object, ...] = ()
-        self.font_size = 0.0
-        self.seen: Seen | None = None
-        self.shared = Seen(Screen("", 1, 1))
+        self.loaded = Seen(Screen("", 1, 1))
         """What was complained of while the page was loaded, for all screens that it serves."""
+        self.is_loaded = False
 
-    def close(self) -> None:
-        if self.browser is not None:
-            self.browser.close()
-            self.browser = self.context = self.page = None
+    async def __aenter__(self) -> _Tour:
+        return self
 
-    def visit(self, screen: Screen, pictures: bool) -> Seen:
+    async def __aexit__(self, *reasons: object) -> None:
+        if self.context is not None:
+            with suppress(Error):
+                await self.context.close()
+
+    async def visit(self, screen: Screen) -> Seen:
         seen = Seen(screen)
         width, height = screen.viewport
         try:
-            page = self._page(screen)
-            page.set_viewport_size({"width": width, "height": height})
-            if self.is_loaded_anew or not self.shared.html:
-                self.shared = Seen(screen, html="loaded")
-                page.goto(f"{HOST}/{quote(self.path)}", wait_until="load")
+            page = await self._page(screen)
+            await page.set_viewport_size({"width": width, "height": height})
+            if self.asked.is_loaded_anew or not self.is_loaded:
+                self.loaded, self.is_loaded = Seen(screen), True
+                await page.goto(f"{HOST}/{quote(self.asked.path)}", wait_until="load")
                 if screen.reader.spaced:
-                    page.add_style_tag(content=SPACED)
-            _measure(page, seen)
-            if pictures:
-                self._draw(seen)
-        except Error as error:
+                    await page.add_style_tag(content=SPACED)
+            await asyncio.wait_for(_measure(page, seen), PATIENCE / 1000)
+            if self.asked.pictures:
+                await asyncio.wait_for(self._draw(seen), PATIENCE / 1000)
+        except (Error, TimeoutError) as error:
             seen.error = f"At {width:,} the page was given up: {_first_line(error)}"
-            self._leave()
-        seen.complaints, seen.refused = list(self.shared.complaints), list(self.shared.refused)
+            await self._leave()
+        seen.complaints, seen.refused = list(self.loaded.complaints), list(self.loaded.refused)
         return seen
 
-    def _page(self, screen: Screen) -> Page:
+    async def _page(self, screen: Screen) -> Page:
         """The page for a screen: a new one where the one there is was set up for another kind."""
-        if self.browser is None or self.font_size != screen.reader.font_size:
-            self.close()
-            self.kind, self.font_size = (), screen.reader.font_size
-            self.browser = _started(self.playwright, self.executable, self.font_size)
         kind = (_density(screen), screen.touch, screen.reader)
         if self.kind != kind:
             if self.context is not None:
-                self.context.close()
-            self.context, self.page, self.kind = _context(self.browser, screen), None, kind
+                await self.context.close()
+            self.context, self.page, self.kind = await _context(self.browser, screen), None, kind
         if self.page is None:
             assert self.context is not None
-            self.page, self.shared = self.context.new_page(), Seen(screen)
-            self._listen(self.page)
-            self.page.emulate_media(media="print" if screen.reader.medium == "print" else "screen")
-            self.drawer = self.context.new_cdp_session(self.page)
+            self.page, self.is_loaded = await self.context.new_page(), False
+            await self._listen(self.page)
+            await self.page.emulate_media(media="print" if screen.reader.medium == "print" else "screen")
+            self.drawer = await self.context.new_cdp_session(self.page)
         return self.page
 
-    def _leave(self) -> None:
-        """Drop a page that did not settle."""
-        if self.page is not None:
-            with suppress(Error):
-                self.page.close()
-        self.page = None
+    async def _leave(self) -> None:
+        """Drop a page that did not settle, with its context: one that hangs is not closed."""
+        if self.context is not None:
+            with suppress(Error, TimeoutError):
+                await asyncio.wait_for(self.context.close(), PATIENCE / 1000)
+        self.context, self.page, self.kind = None, None, ()
 
-    def _listen(self, page: Page) -> None:
-        page.route("**/*", self._answer)
-        page.on("console", lambda message: self._note(self.shared.complaints, message.text) if message.type == "error" else None)
-        page.on("pageerror", lambda error: self._note(self.shared.complaints, str(error)))
-        page.on("dialog", lambda dialog: dialog.dismiss())
-        page.on("popup", lambda other: other.close())
+    async def _listen(self, page: Page) -> None:
+        await page.route("**/*", self._answer)
+        page.on("console", lambda message: self._note(self.loaded.complaints, message.text) if message.type == "error" else None)
+        page.on("pageerror", lambda error: self._note(self.loaded.complaints, str(error)))
+        page.on("dialog", lambda dialog: asyncio.ensure_future(dialog.dismiss()))
+        page.on("popup", lambda other: asyncio.ensure_future(other.close()))
 
     def _note(self, notes: list[str], words: str) -> None:
         line = words.replace(f"{HOST}/", "")[:300]
         if len(notes) < MOST_NOTES and line not in notes and not line.startswith("Failed to load resource"):
             notes.append(line)
 
-    def _answer(self, route: Route) -> None:
+    async def _answer(self, route: Route) -> None:
         url = route.request.url
         name = unquote(urlsplit(url).path).lstrip("/")
-        content = self.files.read(name) if url.startswith(f"{HOST}/") and ".." not in name.split("/") else None
+        content = self.asked.files.read(name) if url.startswith(f"{HOST}/") and ".." not in name.split("/") else None
         if content is None:
             if name != "favicon.ico":
-                self._note(self.shared.refused, url)
-            route.abort("blockedbyclient")
-        else:
-            kind = mimetypes.guess_type(name)[0] or "application/octet-stream"
-            headers = {"Access-Control-Allow-Origin": "*"}
-            if not self.scripts:
-                # Those of the page rest; what measures it is not held by its policy.
-                headers["Content-Security-Policy"] = "script-src 'none'"
-            route.fulfill(status=200, body=content, content_type=kind, headers=headers)
+                self._note(self.loaded.refused, url)
+            await route.abort("blockedbyclient")
+            return
+        headers = {"Access-Control-Allow-Origin": "*"}
+        if not self.asked.scripts:
+            # Those of the page rest; what measures it is not held by its policy.
+            headers["Content-Security-Policy"] = "script-src 'none'"
+        kind = mimetypes.guess_type(name)[0] or "application/octet-stream"
+        await route.fulfill(status=200, body=content, content_type=kind, headers=headers)
 
-    def _draw(self, seen: Seen) -> None:
+    async def _draw(self, seen: Seen) -> None:
         """The whole page as a PNG: made by the browser in one go, which is several times as quick as by the usual way."""
         assert self.drawer is not None
         width, viewport = seen.screen.viewport
@@ -255,40 +285,17 @@ class _Tour:
         height = min(max(seen.size[1], viewport), TALLEST, int(MOST_PIXELS / width / density**2))
         seen.cut = height < seen.size[1]
         clip = {"x": 0, "y": 0, "width": width, "height": height, "scale": 1 / density}
-        told = self.drawer.send("Page.captureScreenshot", {"format": "png", "clip": clip, "captureBeyondViewport": True, "optimizeForSpeed": True})
+        told = await self.drawer.send("Page.captureScreenshot", {"format": "png", "clip": clip, "captureBeyondViewport": True, "optimizeForSpeed": True})
         seen.picture = base64.b64decode(told["data"])
 
 
-def _measure(page: Page, seen: Seen) -> None:
-    told = page.evaluate(_MEASURE)
+async def _measure(page: Page, seen: Seen) -> None:
+    told = await page.evaluate(_MEASURE)
     seen.rects = [None if one is None else (one[0], one[1], one[2], one[3]) for one in told["rects"]]
     seen.names, seen.size = told["names"], (int(told["size"][0]), int(told["size"][1]))
     seen.html = ("<!DOCTYPE html>" if told["doctype"] else "") + told["html"]
 
 
-def _started(playwright: Playwright, executable: Path, font_size: float) -> Browser:
-    arguments = [*_ARGUMENTS, f"--blink-settings=defaultFontSize={font_size:g},defaultFixedFontSize={font_size * 13 / 16:g}"]
-    if hasattr(os, "geteuid") and os.geteuid() == 0:
-        arguments.append("--no-sandbox")
-    return playwright.chromium.launch(executable_path=str(executable), args=arguments, timeout=30_000)
-
-
-def _density(screen: Screen) -> float:
-    return screen.reader.resolution if screen.reader.resolution > 0 else 1.0
-
-
-def _context(browser: Browser, screen: Screen) -> BrowserContext:
-    reader = screen.reader
-    context = browser.new_context(
-        accept_downloads=False, service_workers="block", device_scale_factor=_density(screen), has_touch=screen.touch,
-        is_mobile=screen.touch, color_scheme="dark" if reader.color_scheme == "dark" else "light",
-        reduced_motion="reduce" if reader.reduced_motion else "no-preference", forced_colors="active" if reader.forced_colors else "none",
-    )  # fmt: skip
-    context.set_default_timeout(PATIENCE)
-    context.route_web_socket("**/*", lambda socket: socket.close())
-    return context
-
-
-def _first_line(error: Error) -> str:
+def _first_line(error: Exception) -> str:
     line = str(error).splitlines()[0] if str(error) else "the browser did not say why"
-    return f"it had not settled after {PATIENCE // 1000} seconds." if "Timeout" in line else f"{line[:200]}."
+    return f"it had not settled after {PATIENCE // 1000} seconds." if "Timeout" in line or isinstance(error, TimeoutError) else f"{line[:200]}."

@@ -24,7 +24,7 @@ def seen(home: Path, results: list[Checked]) -> list[Checked]:
     for name in dict.fromkeys(one.page for one in results):
         own = [(place, one.kept.expectation) for place, one in enumerate(results) if one.page == name and one.kept.expectation is not None]
         screens = [Screen(f"{width} × {height}", width, height) for width, height in _viewports([one for _, one in own])]
-        for visit in visits(executable, files, name, screens, pictures=False):
+        for _, visit in visits(executable, files, name, screens, pictures=False):
             width, height = visit.screen.viewport
             if visit.error:
                 raise InputError(f"{name}: {visit.error}")

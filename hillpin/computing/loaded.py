@@ -9,10 +9,12 @@ import django
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
 django.setup()
 
+from ..compare import api as compare_api  # noqa: E402
+from ..compare import drawings_api, expectations_api, expectations_work, run_work  # noqa: E402
 from ..live import api as live_api  # noqa: E402
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
 from ..sites import folder_work  # noqa: E402
 from ..surveys import worker as survey_worker  # noqa: E402
 
-__all__ = ["aids_api", "api", "folder_work", "line", "live_api", "plans_api", "survey_worker"]
+__all__ = ["aids_api", "api", "compare_api", "drawings_api", "expectations_api", "expectations_work", "folder_work", "line", "live_api", "plans_api", "run_work", "survey_worker"]

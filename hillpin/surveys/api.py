@@ -9,12 +9,13 @@ from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
+from ..computing import Ticket
 from ..core.errors import InputError
 from ..core.survey import compare
 from ..numbers.browser_fonts import browser_fonts
 from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
-from .jobs import Job, jobs
+from .jobs import jobs, start_survey_job, to_keep
 from .models import AcceptedFinding, PageSurvey
 from .schemas import AcceptIn, ElsewhereIn, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
@@ -30,7 +31,7 @@ def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[
     if payload.start > payload.end:
         raise InputError(f"The range goes from a smaller to a larger width, not from {payload.start:,} to {payload.end:,}.")
     asked = {**_asked(site_id, payload), "start": payload.start, "end": payload.end, "index": payload.index}
-    return {"job": jobs.start(site_id, payload.page, asked, payload.keep)}
+    return {"job": start_survey_job(site_id, payload.page, asked, payload.keep)}
 
 
 def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn) -> dict[str, Any]:
@@ -47,7 +48,7 @@ def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn) -> dict[s
 def start_remedies(request: HttpRequest, site_id: int, payload: RemediesIn) -> dict[str, Any]:
     """Start proving the ways to settle a finding: each is surveyed. An older question of the same page is stopped."""
     asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "settle": payload.key}
-    return {"job": jobs.start(site_id, f"{payload.page} to settle", asked, keep=False)}
+    return {"job": start_survey_job(site_id, f"{payload.page} to settle", asked, keep=False)}
 
 
 @router.post("/{site_id}/elsewhere", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
@@ -55,17 +56,19 @@ def start_elsewhere(request: HttpRequest, site_id: int, payload: ElsewhereIn) ->
     """Start working out what a change of shared sheets does to the other pages that take them in. An older question is stopped."""
     before = {path: text.encode() for path, text in payload.before.items()}
     asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "before": before}
-    return {"job": jobs.start(site_id, "elsewhere", asked, keep=False)}
+    return {"job": start_survey_job(site_id, "elsewhere", asked, keep=False)}
 
 
 @router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})
 def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     """How far a survey is, and what it found when it has ended."""
     found = _job(site_id, job)
-    if found.state == "done" and found.keep and found.survey is not None:
-        found.keep = False
-        _keep(site_id, found.page, found.survey)
-    return {"state": found.state, "progress": found.progress, "survey": found.survey, "remedies": found.remedies, "elsewhere": found.elsewhere or [], "detail": found.detail}
+    result = found.result or {}
+    survey = result.get("survey")
+    if found.state == "done" and survey is not None and job in to_keep:
+        to_keep.discard(job)
+        _keep(site_id, found.subject, survey)
+    return {"state": found.state, "progress": found.progress, "survey": survey, "remedies": result.get("remedies", []), "elsewhere": result.get("elsewhere", []), "detail": found.detail}
 
 
 @router.delete("/{site_id}/surveys/{job}", response={204: None, 404: ErrorOut})
@@ -75,7 +78,7 @@ def stop_survey(request: HttpRequest, site_id: int, job: str) -> tuple[int, None
     return 204, None
 
 
-def _job(site_id: int, name: str) -> Job:
+def _job(site_id: int, name: str) -> Ticket:
     found = jobs.get(site_id, name)
     if found is None:
         raise Http404

@@ -4,7 +4,9 @@
 """
 
 from .kept import FILE_NAME, Kept, read_file, written
+from .line_counts import lines_of
 from .proving import Failure, Proof, failure_words, prove, prove_at
 from .sentence import CLAIMS, Expectation, read_expectation
+from .suggesting import suggested
 
-__all__ = ["CLAIMS", "FILE_NAME", "Expectation", "Failure", "Kept", "Proof", "failure_words", "prove", "prove_at", "read_expectation", "read_file", "written"]
+__all__ = ["CLAIMS", "FILE_NAME", "Expectation", "Failure", "Kept", "Proof", "failure_words", "lines_of", "prove", "prove_at", "read_expectation", "read_file", "suggested", "written"]

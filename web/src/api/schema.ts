@@ -1223,6 +1223,442 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/line-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line Up
+         * @description The page's sections, and one element in numbers on several screens.
+         */
+        post: operations["hillpin_compare_api_line_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Run
+         * @description Have the browser visit the page; an older run of the same page is stopped.
+         */
+        post: operations["hillpin_compare_api_begin_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/runs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run Under Way
+         * @description How far a run is, and what it has so far.
+         */
+        get: operations["hillpin_compare_api_run_under_way"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Run
+         * @description Stop a run; what it has stays.
+         */
+        delete: operations["hillpin_compare_api_stop_run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept Run
+         * @description The last run of a page.
+         */
+        get: operations["hillpin_compare_api_kept_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/shots/{shot_id}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shot Picture
+         * @description The picture of a shot.
+         */
+        get: operations["hillpin_compare_api_shot_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/shots/{shot_id}/accepted.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Accepted Picture
+         * @description The picture that a shot is held against.
+         */
+        get: operations["hillpin_compare_api_accepted_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/shots/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept Shots
+         * @description Keep shots as those that the next runs are held against.
+         */
+        post: operations["hillpin_compare_api_accept_shots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drawings
+         * @description The drawings of a page.
+         */
+        get: operations["hillpin_compare_drawings_api_list_drawings"];
+        put?: never;
+        /**
+         * Put Drawing
+         * @description Take in a drawing for a page at a width. Its pixels count as CSS px where it is as wide as the width, else it is scaled to it.
+         */
+        post: operations["hillpin_compare_drawings_api_put_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/drawings/{drawing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Place Drawing
+         * @description Move or scale a drawing.
+         */
+        put: operations["hillpin_compare_drawings_api_place_drawing"];
+        post?: never;
+        /**
+         * Remove Drawing
+         * @description Remove a drawing.
+         */
+        delete: operations["hillpin_compare_drawings_api_remove_drawing"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/drawings/{drawing_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing Picture
+         * @description A drawing as it was taken in; nothing in it runs or loads anything.
+         */
+        get: operations["hillpin_compare_drawings_api_drawing_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/drawings/{drawing_id}/edges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing Edges
+         * @description The straight edges that are drawn in it; none in an SVG, which is not drawn here.
+         */
+        get: operations["hillpin_compare_drawings_api_drawing_edges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/colours/nearest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name Colour
+         * @description The colour of the page's sheets that is nearest to one that was taken from a picture.
+         */
+        post: operations["hillpin_compare_drawings_api_name_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/distances/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure Distances
+         * @description Each distance that is kept of a page, as it is built now.
+         */
+        post: operations["hillpin_compare_drawings_api_measure_distances"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/distances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Distance
+         * @description Keep a distance as a dimension line.
+         */
+        post: operations["hillpin_compare_drawings_api_keep_distance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/distances/{distance_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Distance
+         * @description Take a distance away.
+         */
+        delete: operations["hillpin_compare_drawings_api_drop_distance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/expectations/prove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Prove Expectations
+         * @description Start proving the expectations about a page; an older proof of the same page is stopped.
+         */
+        post: operations["hillpin_compare_expectations_api_prove_expectations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/expectations/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proving Job
+         * @description How far a proof is, and what came of it.
+         */
+        get: operations["hillpin_compare_expectations_api_proving_job"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Proving
+         * @description Stop a proof.
+         */
+        delete: operations["hillpin_compare_expectations_api_stop_proving"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/expectations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Expectation
+         * @description Keep a sentence in the site's file, which is made where there is none. Refused where it is not understood.
+         */
+        post: operations["hillpin_compare_expectations_api_keep_expectation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/expectations/kept/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Expectation
+         * @description Take a sentence out of the file, by its place and its words.
+         */
+        delete: operations["hillpin_compare_expectations_api_drop_expectation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/expectations/suggest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Suggest Expectations
+         * @description What could be kept of an element as it is on screen.
+         */
+        post: operations["hillpin_compare_expectations_api_suggest_expectations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shipped Screens
+         * @description The screens that ship.
+         */
+        get: operations["hillpin_compare_api_shipped_screens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/work": {
         parameters: {
             query?: never;
@@ -3945,6 +4381,606 @@ export interface components {
             key: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * LineUpOut
+         * @description Sections of the page, the selected element's name, and its numbers by screen.
+         */
+        LineUpOut: {
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+            /** Name */
+            name: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number | null;
+            /** Screens */
+            screens: components["schemas"]["OnScreenOut"][];
+        };
+        /**
+         * OnScreenOut
+         * @description The selected element on one screen; all None where it has no box.
+         */
+        OnScreenOut: {
+            /** X */
+            x: number | null;
+            /** Y */
+            y: number | null;
+            /** Width */
+            width: number | null;
+            /** Height */
+            height: number | null;
+            /** Lines */
+            lines: number;
+            /** Scroll Width */
+            scroll_width: number;
+            /** Modelled */
+            modelled: boolean;
+        };
+        /**
+         * SectionOut
+         * @description A section that all frames can stand at.
+         */
+        SectionOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Heading */
+            heading: string;
+        };
+        /**
+         * LineUpIn
+         * @description A page on several screens; ``index`` is the selected element.
+         */
+        LineUpIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Screens */
+            screens: components["schemas"]["ScreenIn"][];
+            /** Index */
+            index?: number | null;
+        };
+        /**
+         * ReaderIn
+         * @description How the person who reads has set up browser and device.
+         */
+        ReaderIn: {
+            /**
+             * Font Size
+             * @default 16
+             * @enum {integer}
+             */
+            font_size: 16 | 20 | 24 | 32;
+            /**
+             * Spaced
+             * @default false
+             */
+            spaced: boolean;
+            /**
+             * Color Scheme
+             * @default light
+             * @enum {string}
+             */
+            color_scheme: "light" | "dark";
+            /**
+             * Reduced Motion
+             * @default false
+             */
+            reduced_motion: boolean;
+            /**
+             * Forced Colors
+             * @default false
+             */
+            forced_colors: boolean;
+            /**
+             * Hover
+             * @default hover
+             * @enum {string}
+             */
+            hover: "hover" | "none";
+            /**
+             * Medium
+             * @default screen
+             * @enum {string}
+             */
+            medium: "screen" | "print";
+        };
+        /**
+         * ScreenIn
+         * @description A viewport, and how its reader has set it up.
+         */
+        ScreenIn: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Touch
+             * @default false
+             */
+            touch: boolean;
+            /**
+             * Density
+             * @default 1
+             */
+            density: number;
+            reader?: components["schemas"]["ReaderIn"];
+        };
+        /**
+         * WorkStartedOut
+         * @description The name of work under way.
+         */
+        WorkStartedOut: {
+            /** Job */
+            job: string;
+        };
+        /**
+         * RunIn
+         * @description What to visit: without screens, each pin and one px before and after each edge of the survey.
+         */
+        RunIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Screens */
+            screens?: components["schemas"]["ScreenIn"][];
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * AreaOut
+         * @description A rectangle of a picture that is otherwise than in the accepted one.
+         */
+        AreaOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Pixels */
+            pixels: number;
+        };
+        /**
+         * DisagreementOut
+         * @description A number that core and the browser do not agree on.
+         */
+        DisagreementOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Computed */
+            computed: number | null;
+            /** Measured */
+            measured: number | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * MovedBoxOut
+         * @description A box that moved or grew, came or went, since the accepted picture.
+         */
+        MovedBoxOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Gone */
+            gone: boolean;
+            /** Come */
+            come: boolean;
+        };
+        /**
+         * RunOut
+         * @description A run, under way or kept: ``state`` is walking, done, stopped or failed.
+         */
+        RunOut: {
+            /** State */
+            state: string;
+            /** Progress */
+            progress: number;
+            /** Detail */
+            detail: string;
+            /** Made At */
+            made_at: string | null;
+            /** Screens */
+            screens: components["schemas"]["ScreenOut"][];
+            /** Shots */
+            shots: components["schemas"]["ShotOut"][];
+        };
+        /**
+         * ScreenOut
+         * @description A screen of a run: its viewport and what names it from one run to the next.
+         */
+        ScreenOut: {
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** About */
+            about: string;
+        };
+        /**
+         * ShotOut
+         * @description What the browser showed on one screen.
+         */
+        ShotOut: {
+            /** Id */
+            id: number;
+            /** Place */
+            place: number;
+            screen: components["schemas"]["ScreenOut"];
+            /** Size */
+            size: number[];
+            /** Cut */
+            cut: boolean;
+            /** Complaints */
+            complaints: string[];
+            /** Refused */
+            refused: string[];
+            /** Error */
+            error: string;
+            /** Changes */
+            changes: string[];
+            /** Disagreements */
+            disagreements: components["schemas"]["DisagreementOut"][];
+            /** Has Picture */
+            has_picture: boolean;
+            /** Is Accepted */
+            is_accepted: boolean;
+            since: components["schemas"]["SinceOut"] | null;
+        };
+        /**
+         * SinceOut
+         * @description What is otherwise than in the accepted picture.
+         */
+        SinceOut: {
+            /** Areas */
+            areas: components["schemas"]["AreaOut"][];
+            /** Moved */
+            moved: components["schemas"]["MovedBoxOut"][];
+        };
+        /**
+         * AcceptShotsIn
+         * @description Shots by their numbers, to hold the next runs against.
+         */
+        AcceptShotsIn: {
+            /** Shots */
+            shots: number[];
+        };
+        /**
+         * DrawingOut
+         * @description A picture of the intended page at one width.
+         */
+        DrawingOut: {
+            /** Id */
+            id: number;
+            /** Page */
+            page: string;
+            /** Width */
+            width: number;
+            /** Name */
+            name: string;
+            /** Pixel Width */
+            pixel_width: number;
+            /** Pixel Height */
+            pixel_height: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Scale */
+            scale: number;
+        };
+        /**
+         * DrawingPlaceIn
+         * @description Where a drawing lies, and for which width it is.
+         */
+        DrawingPlaceIn: {
+            /** Width */
+            width: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Scale */
+            scale: number;
+        };
+        /**
+         * DrawnEdgeOut
+         * @description A straight edge of a drawing, in its own pixels.
+         */
+        DrawnEdgeOut: {
+            /** Is Vertical */
+            is_vertical: boolean;
+            /** At */
+            at: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
+         * ColourOut
+         * @description The nearest colour of the sheets; ``distance`` is 0 where it is the same.
+         */
+        ColourOut: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+            /** Distance */
+            distance: number;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * ColourIn
+         * @description A colour as ``#rrggbb``, and the page whose sheets are asked.
+         */
+        ColourIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * DistanceOut
+         * @description A distance that is kept, as it is built now. ``error`` says why it cannot be measured.
+         */
+        DistanceOut: {
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+            /** Is Across */
+            is_across: boolean;
+            /** Name */
+            name: string;
+            /** At First */
+            at_first: number | null;
+            /** At Second */
+            at_second: number | null;
+            /** Built */
+            built: number | null;
+            /** Drawn */
+            drawn: number | null;
+            /** Off */
+            off: number | null;
+            /** Working */
+            working: string;
+            blamed: components["schemas"]["TermOut"] | null;
+            /** Index */
+            index: number | null;
+            /** Error */
+            error: string;
+        };
+        /**
+         * TermOut
+         * @description A part of a distance and the line that sets it; line 0 where none does.
+         */
+        TermOut: {
+            /** Words */
+            words: string;
+            /** Value */
+            value: number;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * DistancesIn
+         * @description A page with texts that are not saved yet.
+         */
+        DistancesIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * DistanceIn
+         * @description Two edges on a page at a width, and how far they should be apart.
+         */
+        DistanceIn: {
+            /** Page */
+            page: string;
+            /** Width */
+            width: number;
+            /** Is Across */
+            is_across: boolean;
+            first: components["schemas"]["EdgeIn"];
+            second: components["schemas"]["EdgeIn"];
+            /** Drawn */
+            drawn?: number | null;
+        };
+        /**
+         * EdgeIn
+         * @description An edge: of an element's box; or with ``at`` one that was drawn, or a guide, in CSS px of the page.
+         */
+        EdgeIn: {
+            /** Index */
+            index?: number | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side: "left" | "right" | "top" | "bottom";
+            /** At */
+            at?: number | null;
+        };
+        /**
+         * ExpectationsIn
+         * @description The page whose expectations are proved.
+         */
+        ExpectationsIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ExpectationOut
+         * @description One expectation; ``number`` is its place in the file.
+         */
+        ExpectationOut: {
+            /** Number */
+            number: number;
+            /** Page */
+            page: string;
+            /** Says */
+            says: string;
+            /** Line */
+            line: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Error */
+            error: string;
+            /** Failures */
+            failures: components["schemas"]["FailureOut"][];
+        };
+        /**
+         * FailureOut
+         * @description A stretch of widths at which an expectation does not hold.
+         */
+        FailureOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Worst */
+            worst: number;
+            /** Message */
+            message: string;
+            /** Index */
+            index: number | null;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+        };
+        /**
+         * ProvedOut
+         * @description How far the proving is, and what came of it: ``state`` is walking, done, stopped or failed.
+         */
+        ProvedOut: {
+            /** State */
+            state: string;
+            /** Progress */
+            progress: number;
+            /** Detail */
+            detail: string;
+            /** Expectations */
+            expectations: components["schemas"]["ExpectationOut"][];
+        };
+        /**
+         * KeepExpectationIn
+         * @description A sentence to keep, about a page or ``*``.
+         */
+        KeepExpectationIn: {
+            /** Page */
+            page: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SuggestionsOut
+         * @description Sentences that hold of it.
+         */
+        SuggestionsOut: {
+            /** Sentences */
+            sentences: string[];
+        };
+        /**
+         * SuggestIn
+         * @description An element on screen.
+         */
+        SuggestIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Index */
+            index: number;
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * ShippedScreenOut
+         * @description A screen that ships; ``viewport_…`` is what the page gets of it.
+         */
+        ShippedScreenOut: {
+            /** Name */
+            name: string;
+            /** Viewport Width */
+            viewport_width: number;
+            /** Viewport Height */
+            viewport_height: number;
+            /** Touch */
+            touch: boolean;
+            /** Density */
+            density: number;
+            /** Zoom */
+            zoom: number;
+            /** About */
+            about: string;
         };
         /**
          * AnswerOut
@@ -7289,6 +8325,1056 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_line_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineUpOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_begin_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_run_under_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_stop_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_kept_run: {
+        parameters: {
+            query: {
+                page: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_shot_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                shot_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_accepted_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                shot_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_accept_shots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptShotsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_list_drawings: {
+        parameters: {
+            query: {
+                page: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_put_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Page */
+                    page: string;
+                    /** Width */
+                    width: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_place_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                drawing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawingPlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_remove_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                drawing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_drawing_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                drawing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_drawing_edges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                drawing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnEdgeOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_name_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_measure_distances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DistancesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DistanceOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_keep_distance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DistanceIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_drop_distance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                distance_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_prove_expectations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExpectationsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_proving_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProvedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_stop_proving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_keep_expectation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepExpectationIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_drop_expectation: {
+        parameters: {
+            query: {
+                says: string;
+            };
+            header?: never;
+            path: {
+                site_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_expectations_api_suggest_expectations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SuggestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuggestionsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_api_shipped_screens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShippedScreenOut"][];
+                };
             };
             /** @description Not Found */
             404: {

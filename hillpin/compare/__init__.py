@@ -1,0 +1,1 @@
+"""Compare: the line-up's numbers, runs of the real browser, drawings, distances and expectations."""
