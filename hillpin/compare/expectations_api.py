@@ -38,7 +38,7 @@ def prove_expectations(request: HttpRequest, site_id: int, payload: Expectations
     return {"job": proving.start(site_id, payload.page, begin)}
 
 
-@router.get("/{site_id}/expectations/{job}", response={200: ProvedOut, 404: ErrorOut})
+@router.get("/{site_id}/expectations/proofs/{job}", response={200: ProvedOut, 404: ErrorOut})
 def proving_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     """How far a proof is, and what came of it."""
     ticket = proving.get(site_id, job)
@@ -47,7 +47,7 @@ def proving_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     return {"state": ticket.state, "progress": ticket.progress, "detail": ticket.detail, "expectations": ticket.result or []}
 
 
-@router.delete("/{site_id}/expectations/{job}", response={204: None, 404: ErrorOut})
+@router.delete("/{site_id}/expectations/proofs/{job}", response={204: None, 404: ErrorOut})
 def stop_proving(request: HttpRequest, site_id: int, job: str) -> tuple[int, None]:
     """Stop a proof."""
     ticket = proving.get(site_id, job)

@@ -26,9 +26,9 @@ def screens_of(request: dict[str, Any]) -> list[Screen]:
         edges = turning_widths(Page(MemoryFiles(request["files"]), request["page"]).conditions)
     named = {(width, height): name for name, width, height in request["pins"]}
     for edge in edges:
-        for width in (edge - 1, edge):
+        for width, name in ((edge - 1, f"before {edge:,}"), (edge, f"from {edge:,}")):
             if 0 < width <= WIDEST and not any(width == known for known, _ in named):
-                named[width, request["height"]] = f"{width:,}"
+                named[width, request["height"]] = name
     return [Screen(name, width, height) for (width, height), name in sorted(named.items())][:MOST_SCREENS]
 
 

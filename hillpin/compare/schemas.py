@@ -160,6 +160,8 @@ class ShotOut(Schema):
     complaints: list[str]
     refused: list[str]
     error: str
+    rects: list[list[float] | None]
+    """Each element's (x, y, width, height) as the browser measured it."""
     changes: list[str]
     """What scripts changed, a line each."""
     disagreements: list[DisagreementOut]

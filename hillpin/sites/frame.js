@@ -45,7 +45,7 @@
   };
 
   // url() in a sheet is relative to the sheet; in a <style> it would be relative to the page.
-  const rebased = (css, path) => held.state ? withHeld(moved(css, path)) : moved(css, path);
+  const rebased = (css, path) => answered(held.state ? withHeld(moved(css, path)) : moved(css, path));
   const moved = (css, path) => css.replace(/url\(\s*(["']?)(?!["']?(?:data:|[a-z]+:|\/|#))([^"')]+)\1\s*\)/gi,
     (_, quote, address) => `url("${new URL(address, new URL(path, location.href)).href}")`);
 
@@ -194,6 +194,58 @@
   const sizes = new ResizeObserver(schedule);
   const observe = () => { sizes.disconnect(); if (document.body) sizes.observe(document.body); };
 
+  // In a line-up all frames stand at one place: an element at the top of the window, and how far down in it. A page can be scrolled
+  // until its last section stands there; that room is the root's, and moves nothing.
+  const standing = { target: -1, sections: [], room: null };
+  function stand(message) {
+    if (message.sections) standing.sections = message.sections;
+    if (!standing.room) {
+      standing.room = document.createElement("style");
+      standing.room.textContent = "html::after { content: ''; display: block; height: 100vh; } html { scroll-behavior: auto !important; }";
+    }
+    if (!standing.room.isConnected) (document.head || document.documentElement).append(standing.room);
+    const element = elements()[message.index];
+    if (!element) return;
+    const box = element.getBoundingClientRect();
+    standing.target = Math.round(box.top + scrollY + message.part * box.height);
+    scrollTo(scrollX, standing.target);
+  }
+  function standingNow() {
+    if (Math.abs(scrollY - standing.target) < 2) return undefined;
+    const all = elements();
+    let found;
+    for (const index of standing.sections) {
+      const box = all[index] && all[index].getClientRects().length ? all[index].getBoundingClientRect() : null;
+      if (box && box.top <= 1) found = { index, part: box.height ? -box.top / box.height : 0 };
+    }
+    return found;
+  }
+
+  // How a simulated reader has set up browser and device: what rules ask of it is answered in their text. Sizes stay the window's own.
+  let reader = {};
+  const answered = (css) => css.replace(/\(\s*(prefers-color-scheme|prefers-reduced-motion|hover|any-hover|pointer|any-pointer)\s*(?::\s*([a-z-]+)\s*)?\)/gi, (all, name, value) => {
+    const said = reader[name.toLowerCase().replace("any-", "")];
+    if (said === undefined) return all;
+    const holds = value === undefined ? said !== "none" && said !== "no-preference" : value.toLowerCase() === said;
+    return holds ? "(min-width: 0px)" : "(max-width: -1px)";
+  }).replace(/@media\s+(only\s+)?(screen|print)\b/gi, (all, only, medium) => reader.medium === "print" ? (medium.toLowerCase() === "print" ? "@media all" : "@media not all") : all);
+  const SPACED = "* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important } p { margin-bottom: 2em !important }";
+  let spacing = null;
+  function setReader(message) {
+    reader = message.reader;
+    if (!spacing) spacing = document.createElement("style");
+    spacing.textContent = reader.spaced ? SPACED : "";
+    if (!spacing.isConnected) (document.head || document.documentElement).append(spacing);
+    document.documentElement.style.colorScheme = reader["prefers-color-scheme"] === "dark" ? "dark" : "";
+    for (const style of document.querySelectorAll("style:not([data-pin-file])")) {
+      if (style === spacing || style === standing.room) continue;
+      style.pinText ??= style.textContent;
+      style.textContent = answered(style.pinText);
+    }
+    if (latest) restyle(latest.sheets, latest.base);
+    schedule();
+  }
+
   addEventListener("message", (event) => {
     if (event.source !== parent || !event.data || !event.data.pin) return;
     const message = event.data;
@@ -202,6 +254,8 @@
     if (message.kind === "render") { render({ ...latest, html: message.html }); mark(); }
     else if (message.kind === "restyle") restyle(message.sheets, message.base);
     else if (message.kind === "hold") hold(message);
+    else if (message.kind === "stand") stand(message);
+    else if (message.kind === "reader") setReader(message);
     else if (message.kind === "scroll-to") {
       const element = elements()[message.index];
       if (!element) return;
@@ -243,7 +297,7 @@
     if (index >= 0) send({ kind: "focused", index });
   });
   for (const kind of ["mouseover", "mouseout", "focusin", "focusout"]) addEventListener(kind, () => schedule());
-  addEventListener("scroll", () => send({ kind: "scrolled", scroll: [scrollX, scrollY] }), { passive: true });
+  addEventListener("scroll", () => send({ kind: "scrolled", scroll: [scrollX, scrollY], standing: standing.room ? standingNow() : undefined }), { passive: true });
   addEventListener("resize", schedule);
   addEventListener("load", schedule);
   addEventListener("DOMContentLoaded", () => { observe(); document.fonts.ready.then(schedule); send({ kind: "ready" }); });

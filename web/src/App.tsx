@@ -6,6 +6,7 @@ import { useAddress } from "./router";
 // Each place is a script of its own: a first visit of Sites loads no editor, and Write no plans.
 const WritePlace = lazy(() => import("./places/write/WritePlace").then((place) => ({ default: place.WritePlace })));
 const SurveyPlace = lazy(() => import("./places/survey/SurveyPlace").then((place) => ({ default: place.SurveyPlace })));
+const ComparePlace = lazy(() => import("./places/compare/ComparePlace").then((place) => ({ default: place.ComparePlace })));
 const PlanPlace = lazy(() => import("./places/plan/PlanPlace").then((place) => ({ default: place.PlanPlace })));
 const SharedPlan = lazy(() => import("./places/plan/SharedPlan").then((place) => ({ default: place.SharedPlan })));
 
@@ -16,6 +17,8 @@ function Place() {
   if (write) return <WritePlace key={write[1]} siteId={Number(write[1])} page={address.searchParams.get("page")} />;
   const survey = /^\/sites\/(\d+)\/survey$/.exec(address.pathname);
   if (survey) return <SurveyPlace key={survey[1]} siteId={Number(survey[1])} page={address.searchParams.get("page")} />;
+  const compare = /^\/sites\/(\d+)\/compare$/.exec(address.pathname);
+  if (compare) return <ComparePlace key={compare[1]} siteId={Number(compare[1])} page={address.searchParams.get("page")} />;
   const plan = /^\/sites\/(\d+)\/plan$/.exec(address.pathname);
   if (plan) return <PlanPlace key={plan[1]} siteId={Number(plan[1])} planId={Number(address.searchParams.get("plan")) || null} />;
   const shared = /^\/plans\/([\w-]+)$/.exec(address.pathname);

@@ -45,10 +45,15 @@ export async function importSite(files: { file: File; path: string }[]): Promise
   const form = new FormData();
   for (const { file } of files) form.append("files", file);
   form.append("paths", JSON.stringify(files.map(({ path }) => path)));
-  const response = await fetch("/api/sites/import", { method: "POST", body: form }).catch(() => undefined);
+  return sent<Site>("/api/sites/import", form);
+}
+
+/** Send files; throws the sentence of what refuses them. */
+async function sent<T>(to: string, form: FormData): Promise<T> {
+  const response = await fetch(to, { method: "POST", body: form }).catch(() => undefined);
   const body: unknown = await response?.json().catch(() => undefined);
   if (!response?.ok) throw new Error(sentence(body));
-  return body as Site;
+  return body as T;
 }
 
 export type Plan = Schemas["Plan"];
@@ -99,13 +104,29 @@ export async function putFiles(site: number, files: { file: File; path: string }
   form.append("paths", JSON.stringify(files.map(({ path }) => path)));
   form.append("folder", folder);
   form.append("replace", String(replace));
-  const response = await fetch(`/api/sites/${site}/files/put`, { method: "POST", body: form }).catch(() => undefined);
-  const body: unknown = await response?.json().catch(() => undefined);
-  if (!response?.ok) throw new Error(sentence(body));
-  return body as FolderStep;
+  return sent<FolderStep>(`/api/sites/${site}/files/put`, form);
 }
 
 export type Live = Schemas["LiveOut"];
 export type LiveViewer = Schemas["ViewerOut"];
 
 export type OtherPage = Schemas["ElsewhereOut"];
+
+export type ShippedScreen = Schemas["ShippedScreenOut"];
+export type LineUpNumbers = Schemas["LineUpOut"];
+export type Run = Schemas["RunOut"];
+export type Shot = Schemas["ShotOut"];
+export type PageDrawing = Schemas["DrawingOut"];
+export type DrawnEdge = Schemas["DrawnEdgeOut"];
+export type KeptDistance = Schemas["DistanceOut"];
+export type KeptExpectation = Schemas["ExpectationOut"];
+export type ReaderSettings = Schemas["ReaderIn"];
+
+/** Take in a drawing for a page at a width. */
+export async function putDrawing(site: number, page: string, width: number, file: File): Promise<PageDrawing> {
+  const form = new FormData();
+  form.append("file", file);
+  form.append("page", page);
+  form.append("width", String(width));
+  return sent<PageDrawing>(`/api/sites/${site}/drawings`, form);
+}

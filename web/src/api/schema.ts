@@ -1555,7 +1555,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sites/{site_id}/expectations/{job}": {
+    "/api/sites/{site_id}/expectations/proofs/{job}": {
         parameters: {
             query?: never;
             header?: never;
@@ -4651,6 +4651,8 @@ export interface components {
             refused: string[];
             /** Error */
             error: string;
+            /** Rects */
+            rects: (number[] | null)[];
             /** Changes */
             changes: string[];
             /** Disagreements */
