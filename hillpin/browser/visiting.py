@@ -17,6 +17,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from queue import Queue
 from threading import Event, Thread
+from typing import Any
 from urllib.parse import quote, unquote, urlsplit
 
 from playwright.async_api import Browser, BrowserContext, CDPSession, Error, Page, Playwright, Route, async_playwright
@@ -174,12 +175,20 @@ def _density(screen: Screen) -> float:
     return screen.reader.resolution if screen.reader.resolution > 0 else 1.0
 
 
-async def _context(browser: Browser, screen: Screen) -> BrowserContext:
+def _settings(screen: Screen) -> dict[str, Any]:
+    """What a reader has set, as Playwright has it."""
     reader = screen.reader
+    return {
+        "color_scheme": "dark" if reader.color_scheme == "dark" else "light",
+        "reduced_motion": "reduce" if reader.reduced_motion else "no-preference",
+        "forced_colors": "active" if reader.forced_colors else "none",
+    }
+
+
+async def _context(browser: Browser, screen: Screen) -> BrowserContext:
     context = await browser.new_context(
         accept_downloads=False, service_workers="block", device_scale_factor=_density(screen), has_touch=screen.touch,
-        is_mobile=screen.touch, color_scheme="dark" if reader.color_scheme == "dark" else "light",
-        reduced_motion="reduce" if reader.reduced_motion else "no-preference", forced_colors="active" if reader.forced_colors else "none",
+        is_mobile=screen.touch, **_settings(screen),
     )  # fmt: skip
     context.set_default_timeout(PATIENCE)
     await context.route_web_socket("**/*", lambda socket: socket.close())
@@ -209,15 +218,11 @@ class _Tour:
 
     async def visit(self, screen: Screen) -> Seen:
         seen = Seen(screen)
-        width, height = screen.viewport
+        width, _ = screen.viewport
         try:
             page = await self._page(screen)
-            await page.set_viewport_size({"width": width, "height": height})
-            if self.asked.is_loaded_anew or not self.is_loaded:
-                self.loaded, self.is_loaded = Seen(screen), True
-                await page.goto(f"{HOST}/{quote(self.asked.path)}", wait_until="load")
-                if screen.reader.spaced:
-                    await page.add_style_tag(content=SPACED)
+            # What waits for a page that hangs waits for ever, whatever it is.
+            await asyncio.wait_for(self._stand_at(page, screen), PATIENCE / 1000)
             await asyncio.wait_for(_measure(page, seen), PATIENCE / 1000)
             if self.asked.pictures:
                 await asyncio.wait_for(self._draw(seen), PATIENCE / 1000)
@@ -226,6 +231,18 @@ class _Tour:
             await self._leave()
         seen.complaints, seen.refused = list(self.loaded.complaints), list(self.loaded.refused)
         return seen
+
+    async def _stand_at(self, page: Page, screen: Screen) -> None:
+        """Bring the page to a screen, loaded where it has to be."""
+        width, height = screen.viewport
+        await page.set_viewport_size({"width": width, "height": height})
+        if self.asked.is_loaded_anew or not self.is_loaded:
+            self.loaded, self.is_loaded = Seen(screen), True
+            await page.goto(f"{HOST}/{quote(self.asked.path)}", wait_until="load")
+            # After loading: beside a session of one's own it sets the medium back.
+            await page.emulate_media(media="print" if screen.reader.medium == "print" else "screen", **_settings(screen))
+            if screen.reader.spaced:
+                await page.add_style_tag(content=SPACED)
 
     async def _page(self, screen: Screen) -> Page:
         """The page for a screen: a new one where the one there is was set up for another kind."""
@@ -238,7 +255,6 @@ class _Tour:
             assert self.context is not None
             self.page, self.is_loaded = await self.context.new_page(), False
             await self._listen(self.page)
-            await self.page.emulate_media(media="print" if screen.reader.medium == "print" else "screen")
             self.drawer = await self.context.new_cdp_session(self.page)
         return self.page
 

@@ -86,8 +86,8 @@ export function DistancesPanel({ siteId, page, entries, selected, name, distance
               {SIDES.map((side) => (
                 <li key={side} className="row small">
                   <span>{side}</span>
-                  <LinkButton aria-label={`From the ${side} of ${name}`} onPress={() => distances.take("first", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>from here</LinkButton>
-                  <LinkButton aria-label={`To the ${side} of ${name}`} onPress={() => distances.take("second", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>to here</LinkButton>
+                  <LinkButton aria-label={`from here, the ${side} of ${name}`} onPress={() => distances.take("first", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>from here</LinkButton>
+                  <LinkButton aria-label={`to here, the ${side} of ${name}`} onPress={() => distances.take("second", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>to here</LinkButton>
                 </li>
               ))}
             </ul>

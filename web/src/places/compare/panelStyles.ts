@@ -7,7 +7,7 @@ export const PanelBody = styled.div`
   .row { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: baseline; }
   .row > :first-child { margin-right: auto; }
   .soft { color: var(--soft); font-size: var(--size-note); }
-  .wrong { color: var(--wrong); font-weight: var(--weight-strong); } .good { color: var(--hill-line); font-weight: var(--weight-strong); }
+  .wrong { color: var(--wrong); font-weight: var(--weight-strong); } .good { color: var(--ink); font-weight: var(--weight-strong); }
   .field { display: grid; gap: 2px; margin: 6px 0; color: var(--soft); font-size: var(--size-note); }
   .field input, .field select, .field textarea { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: var(--round-box); background: var(--paper); color: var(--ink); font: inherit; font-size: var(--size-text); }
   .check { display: flex; gap: 8px; align-items: baseline; padding: 2px 0; }
