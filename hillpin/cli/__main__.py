@@ -69,7 +69,8 @@ def survey(arguments: argparse.Namespace) -> int:
     kinds = [kind.strip() for kind in arguments.fail_on.split(",") if kind.strip()]
     junit = Path(arguments.junit) if arguments.junit else None
     return run_survey(
-        Path(arguments.page), arguments.start, arguments.end, arguments.height, wants_json=arguments.json, junit=junit, fail_on=kinds, every=arguments.every
+        Path(arguments.page), arguments.start, arguments.end, arguments.height, wants_json=arguments.json, junit=junit, fail_on=kinds, every=arguments.every,
+        heights=parse_widths(arguments.heights) if arguments.heights else [],
     )
 
 
@@ -129,6 +130,7 @@ def build_parser() -> argparse.ArgumentParser:
     command.add_argument("--junit", metavar="FILE")
     command.add_argument("--fail-on", default="", metavar="KIND[,KIND]")
     command.add_argument("--every", action="store_true", help="lay out at each width, for checking")
+    command.add_argument("--heights", nargs="?", const="390,1440", default="", metavar="WIDTHS", help="walk over the heights of the window too, at these widths")
     command.set_defaults(run=survey)
     command = commands.add_parser("check", help="the expectations of a page or a folder, proved at every width")
     command.add_argument("page", metavar="PAGE|FOLDER")

@@ -12,7 +12,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from ..core.errors import InputError
 from ..core.page import Page
-from ..core.survey import KINDS, Finding, Surveyed, survey
+from ..core.survey import HEIGHT_KINDS, KINDS, Finding, Heights, Surveyed, survey, survey_heights
 
 PROCESSES = max(1, min(os.cpu_count() or 1, 4))
 
@@ -59,6 +59,24 @@ def as_text(name: str, surveyed: Surveyed) -> str:
     return "\n".join(lines)
 
 
+def heights_as_json(walked: Heights) -> dict[str, Any]:
+    """A walk over heights; ``from`` and ``to`` of its findings are heights of the window."""
+    found = [
+        {"kind": one.kind, "index": one.index, "selector": one.selector, "from": one.low, "to": one.high, "file": one.file, "line": one.line, "message": one.message, "working": list(one.working)}
+        for one in walked.findings
+    ]
+    return {"width": walked.width, "from": walked.start, "to": walked.end, "findings": found}
+
+
+def heights_as_text(walked: Heights) -> str:
+    """A walk over heights for reading."""
+    count = len(walked.findings)
+    lines = [f"At {walked.width:,} wide, heights {walked.start:,} to {walked.end:,}: {count} {'finding' if count == 1 else 'findings'}."]
+    for one in walked.findings:
+        lines += [f"{one.kind}  {one.low:,} to {one.high:,} high  {one.file}:{one.line}", f"  {one.message}", f"  {'  '.join(one.working)}"]
+    return "\n".join(lines)
+
+
 def as_junit(results: list[tuple[str, Surveyed]], failing: frozenset[str]) -> str:
     """JUnit's XML: a suite a page, a case a kind; kinds that fail a run are failures, others are told in the output."""
     suites: list[str] = []
@@ -97,19 +115,20 @@ def pages_of(path: Path) -> list[tuple[str, Path]]:
     return [(one.relative_to(path).as_posix(), one) for one in found]
 
 
-def main(path: Path, start: int, end: int, height: int, *, wants_json: bool, junit: Path | None, fail_on: list[str], every: bool) -> int:
+def main(path: Path, start: int, end: int, height: int, *, wants_json: bool, junit: Path | None, fail_on: list[str], every: bool, heights: list[int]) -> int:
     """Survey and print; 1 where there is a finding of a kind in ``fail_on``. Raises InputError."""
-    unknown = [kind for kind in fail_on if kind not in KINDS]
+    unknown = [kind for kind in fail_on if kind not in KINDS and kind not in HEIGHT_KINDS]
     if unknown:
         raise InputError(f"There is no kind of finding {unknown[0]}. The kinds are {', '.join(KINDS)}.")
     if not 1 <= start <= end <= 20_000:
         raise InputError(f"The range goes from a smaller to a larger width, 1 to 20,000; not from {start} to {end}.")
+    tall = {name: [survey_heights(Page.read(file), width) for width in heights] for name, file in pages_of(path)}
     results = [(name, survey(Page.read(file), start, end, height, every=every, processes=PROCESSES)) for name, file in pages_of(path)]
     if wants_json:
-        shown = [as_json(name, surveyed) for name, surveyed in results]
+        shown = [as_json(name, surveyed) | ({"heights": [heights_as_json(one) for one in tall[name]]} if heights else {}) for name, surveyed in results]
         print(json.dumps(shown if path.is_dir() else shown[0]))
     else:
-        print("\n\n".join(as_text(name, surveyed) for name, surveyed in results))
+        print("\n\n".join("\n\n".join([as_text(name, surveyed), *(heights_as_text(one) for one in tall[name])]) for name, surveyed in results))
     failing = frozenset(fail_on)
     if junit is not None:
         try:
@@ -117,4 +136,5 @@ def main(path: Path, start: int, end: int, height: int, *, wants_json: bool, jun
         except OSError as error:
             raise InputError(f"{junit} cannot be written: {error.strerror}.") from error
     sys.stdout.flush()
-    return int(any(one.kind in failing for _, surveyed in results for one in surveyed.findings))
+    found = [one.kind for _, surveyed in results for one in surveyed.findings] + [one.kind for walked in tall.values() for each in walked for one in each.findings]
+    return int(not failing.isdisjoint(found))

@@ -15,6 +15,7 @@ from ..live import api as live_api  # noqa: E402
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
 from ..sites import folder_work  # noqa: E402
+from ..surveys import api as survey_api  # noqa: E402
 from ..surveys import worker as survey_worker  # noqa: E402
 
-__all__ = ["aids_api", "api", "compare_api", "drawings_api", "expectations_api", "expectations_work", "folder_work", "line", "live_api", "plans_api", "run_work", "survey_worker"]
+__all__ = ["aids_api", "api", "compare_api", "drawings_api", "expectations_api", "expectations_work", "folder_work", "line", "live_api", "plans_api", "run_work", "survey_api", "survey_worker"]

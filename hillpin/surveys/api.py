@@ -9,20 +9,23 @@ from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from ..computing import Ticket
+from ..computing import SLOW, Ticket, apart
 from ..core.errors import InputError
-from ..core.survey import compare
+from ..core.survey import HEIGHT_KINDS, compare, survey_heights
 from ..numbers.browser_fonts import browser_fonts
+from ..numbers.pages import page_of
 from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
 from .jobs import jobs, start_survey_job, to_keep
 from .models import AcceptedFinding, PageSurvey
-from .schemas import AcceptIn, ElsewhereIn, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
+from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
 FROM_HERE, TO_HERE = 240, 1920
 """The widths of the axis."""
+HEIGHTS = 60.0
+"""Seconds of computing for a walk over heights."""
 
 
 @router.post("/{site_id}/surveys", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
@@ -57,6 +60,17 @@ def start_elsewhere(request: HttpRequest, site_id: int, payload: ElsewhereIn) ->
     before = {path: text.encode() for path, text in payload.before.items()}
     asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "before": before}
     return {"job": start_survey_job(site_id, "elsewhere", asked, keep=False)}
+
+
+@router.post("/{site_id}/heights", response={200: HeightsOut, 404: ErrorOut, 422: ErrorOut})
+@apart(HEIGHTS, SLOW, only_newest=True)
+def over_heights(request: HttpRequest, site_id: int, payload: HeightsIn) -> dict[str, Any]:
+    """Walk a page over the heights of its window, at one width."""
+    page, lock = page_of(Site.objects.get(pk=site_id), payload.page, payload.drafts)
+    with lock:
+        walked = survey_heights(page, payload.width)
+    found = [{**asdict(one), "title": HEIGHT_KINDS[one.kind]} for one in walked.findings]
+    return {"width": walked.width, "start": walked.start, "end": walked.end, "findings": found}
 
 
 @router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})

@@ -192,6 +192,38 @@ class JobOut(Schema):
     detail: str
 
 
+class HeightsIn(Schema):
+    """A page at a width, over the heights of its window."""
+
+    page: str
+    drafts: dict[str, str] = Field(default_factory=dict)
+    width: int = Field(ge=1, le=20_000)
+
+
+class HeightFindingOut(Schema):
+    """Something doubtful from ``low`` to ``high``, heights of the window."""
+
+    kind: str
+    title: str
+    index: int
+    selector: str
+    low: int
+    high: int
+    file: str
+    line: int
+    message: str
+    working: list[str]
+
+
+class HeightsOut(Schema):
+    """A page over the heights of its window."""
+
+    width: int
+    start: int
+    end: int
+    findings: list[HeightFindingOut]
+
+
 class RemediesIn(Schema):
     """A finding by its key, on a page with texts that are not saved yet."""
 

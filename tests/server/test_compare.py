@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import io
 import json
+import os
 import time
 from typing import Any
+from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import TransactionTestCase
 from hillpin.compare.models import Run, Shot
+from hillpin.compare.run_work import ran
+from hillpin.computing import WorkFailed
 from hillpin.sites.models import Site, SiteFile
 from hillpin.sites.store import NewFile, add_site, save_file
 from PIL import Image, ImageDraw
@@ -41,7 +45,7 @@ class CompareCase(TransactionTestCase):
             if said["state"] != "walking":
                 return said
             time.sleep(0.1)
-        self.fail(f"{path} never ended.")
+        raise AssertionError(f"{path} never ended.")
 
     def run_it(self, **asked: Any) -> Any:
         job = self.post("runs", {"page": "index.html", **asked})["job"]
@@ -133,16 +137,8 @@ document.body.append(document.createElement("aside"));
         self.assertEqual(heights, [60, 36, 30 + 22, 30 + 26])
 
     def test_without_a_browser_one_sentence_says_so(self) -> None:
-        with self.settings():
-            import os
-            from unittest import mock
-
-            with mock.patch.dict(os.environ, {"HILLPIN_BROWSER": ""}):
-                from hillpin.compare import run_work
-                from hillpin.computing import WorkFailed
-
-                with self.assertRaisesRegex(WorkFailed, "apt install chromium"):
-                    run_work.ran({})
+        with mock.patch.dict(os.environ, {"HILLPIN_BROWSER": ""}), self.assertRaisesRegex(WorkFailed, "apt install chromium"):
+            ran({})
 
     def test_what_is_not_there(self) -> None:
         self.get("runs/none", 404)

@@ -1139,6 +1139,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/heights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Over Heights
+         * @description Walk a page over the heights of its window, at one width.
+         */
+        post: operations["hillpin_surveys_api_over_heights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/surveys/{job}": {
         parameters: {
             query?: never;
@@ -4100,6 +4120,60 @@ export interface components {
              * @default 800
              */
             height: number;
+        };
+        /**
+         * HeightFindingOut
+         * @description Something doubtful from ``low`` to ``high``, heights of the window.
+         */
+        HeightFindingOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Index */
+            index: number;
+            /** Selector */
+            selector: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Message */
+            message: string;
+            /** Working */
+            working: string[];
+        };
+        /**
+         * HeightsOut
+         * @description A page over the heights of its window.
+         */
+        HeightsOut: {
+            /** Width */
+            width: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Findings */
+            findings: components["schemas"]["HeightFindingOut"][];
+        };
+        /**
+         * HeightsIn
+         * @description A page at a width, over the heights of its window.
+         */
+        HeightsIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
         };
         /**
          * BandOut
@@ -8121,6 +8195,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_over_heights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeightsOut"];
                 };
             };
             /** @description Not Found */

@@ -6,6 +6,7 @@ import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
 import { USUAL_HEIGHT } from "./job";
+import { OverHeights } from "./OverHeights";
 import { Remedies } from "./Remedies";
 import { rangeOf } from "./words";
 
@@ -29,7 +30,7 @@ const Panel = styled.aside`
 `;
 
 const NO_DRAFTS = {};
-const VIEWS = ["Findings", "Breakpoints", "Pins", "Before and after"] as const;
+const VIEWS = ["Findings", "Heights", "Breakpoints", "Pins", "Before and after"] as const;
 
 export interface FindingActions {
   onWalk: (finding: Finding, width: number) => void;
@@ -46,10 +47,12 @@ interface Props extends FindingActions {
   kept: KeptSurvey | undefined;
   pins: Pin[];
   chosen: string | null;
+  walker: number;
+  onHeight: (index: number, width: number, height: number, file: string, line: number) => void;
 }
 
 /** What a survey found, from narrow to wide, each with its working and what can be done. */
-export function FindingsPanel({ survey, kept, pins, chosen, ...actions }: Props) {
+export function FindingsPanel({ survey, kept, pins, chosen, walker, onHeight, ...actions }: Props) {
   const [view, setView] = useState<(typeof VIEWS)[number]>("Findings");
   const accepted = new Map(kept?.accepted.map((one) => [one.key, one.reason]));
   const open = survey.findings.filter((finding) => !accepted.has(finding.key));
@@ -74,6 +77,7 @@ export function FindingsPanel({ survey, kept, pins, chosen, ...actions }: Props)
           {survey.unmodelled.length > 0 && <p>{survey.unmodelled.length} places use something that layout does not cover yet; numbers there can be off.</p>}
         </>
       )}
+      {view === "Heights" && <OverHeights siteId={actions.siteId} page={actions.page} walker={walker} onSource={onHeight} />}
       {view === "Breakpoints" && <Breakpoints survey={survey} />}
       {view === "Pins" && <PinWords survey={survey} findings={open} pins={pins} />}
       {view === "Before and after" && <BeforeAndAfter kept={kept} survey={survey} />}

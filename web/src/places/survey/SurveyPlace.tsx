@@ -97,6 +97,11 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
         {survey && (
           <FindingsPanel
             siteId={site.id} page={page} survey={survey} kept={kept.data} pins={site.pins} chosen={chosen}
+            walker={walker}
+            onHeight={(index, width, height, file, line) => {
+              localStorage.setItem(`hillpin.height.${site.id}`, String(height));
+              stand(index, width, file, line);
+            }}
             onWalk={(finding, width) => stand(finding.index, width)} onSource={(finding) => stand(finding.index, finding.low === null ? null : Math.min(Math.max(walker, finding.low), finding.high ?? walker), finding.file, finding.line)}
             onFix={(finding, fix) => stand(finding.index, finding.high, fix.file, fix.line, fix)}
             onAccept={(finding, reason) => change(ask(client.PUT("/api/sites/{site_id}/accepted", { params: { path: { site_id: site.id } }, body: { page, key: finding.key, reason }, parseAs: "text" }).then(done)))}

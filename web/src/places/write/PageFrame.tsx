@@ -10,6 +10,7 @@ import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, OverlaysMenu, PLAN } from "./OverlayDrawing";
 import type { HeldState } from "./states";
 import type { Texts } from "./texts";
+import { HeightHandle } from "./HeightHandle";
 import { ViewportBar } from "./ViewportBar";
 import { useOverlays, usePlanColumns } from "./useOverlays";
 
@@ -233,6 +234,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
           </svg>
         )}
       </div>
+      <HeightHandle top={12 + height * scale} left={left} width={width * scale} height={height} scale={scale} onHeight={onHeight} />
       </div>
       <span className="bar"><ViewportBar width={width} height={height} scale={scale} isWhole={isWhole} onWhole={onWhole} onHeight={onHeight} /></span>
       <span className="overlays"><Button title={keyNamed("S")} aria-pressed={props.hasSums} onPress={() => props.onSums(!props.hasSums)}>Sums</Button> <OverlaysMenu on={overlays} onChange={props.onOverlays} /></span>
