@@ -12,6 +12,7 @@ from .compare.api import router as compare_router
 from .compare.api import screens_router
 from .compare.drawings_api import router as drawings_router
 from .compare.expectations_api import router as expectations_router
+from .compare.report_api import router as reports_router
 from .core.errors import InputError
 from .folders.api import router as folders_router
 from .live.api import router as live_router
@@ -51,6 +52,7 @@ api.add_router("/sites", surveys_router)
 api.add_router("/sites", compare_router)
 api.add_router("/sites", drawings_router)
 api.add_router("/sites", expectations_router)
+api.add_router("/sites", reports_router)
 api.add_router("/screens", screens_router)
 api.add_router("/plans", work_router)
 api.add_router("/folders", folders_router)

@@ -5,12 +5,14 @@ usage: python tools/take_screenshots.py   (starts a server of its own on a data 
 
 from __future__ import annotations
 
+import io
 import subprocess
 import tempfile
 import time
 import urllib.request
 from pathlib import Path
 
+from PIL import Image, ImageDraw
 from playwright.sync_api import Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -51,6 +53,7 @@ def take(page: Page) -> None:
     page.get_by_role("button", name="Day map").click()
     take_files(page)
     take_survey(page)
+    take_compare(page)
     take_plan(page)
 
 
@@ -114,6 +117,58 @@ def take_survey(page: Page) -> None:
     page.wait_for_timeout(300)
     page.screenshot(path=TARGET / "survey-night.png")
     page.get_by_role("button", name="Day map").click()
+
+
+def drawing() -> bytes:
+    """The fares of the demo's home page as someone drew them for a desk: a little wider apart than they are built."""
+    picture = Image.new("RGB", (1440, 2400), "white")
+    pen = ImageDraw.Draw(picture)
+    pen.rectangle((0, 600, 1440, 1010), fill="#f6efdf")
+    pen.rectangle((180, 668, 470, 698), fill="#163a4c")
+    for number in range(3):
+        left = 180 + number * 375
+        pen.rectangle((left, 760, left + 335, 976), fill="white", outline="#26323a", width=2)
+        pen.rectangle((left + 24, 790, left + 110, 812), fill="#163a4c")
+    data = io.BytesIO()
+    picture.save(data, "PNG")
+    return data.getvalue()
+
+
+def take_compare(page: Page) -> None:
+    """The line-up at a section, a drawing with a distance that is off, and a run of the browser."""
+    page.goto(f"{ADDRESS}/sites/1/compare")
+    sections = page.get_by_role("navigation", name="Sections of the page")
+    sections.get_by_role("button", name="section#fares").click()
+    page.wait_for_timeout(3000)
+    frame = next(one for one in page.frames[1:] if "768" in (one.frame_element().get_attribute("title") or ""))
+    frame.evaluate("() => document.querySelector('.fare').click()")
+    page.locator("dl").first.wait_for()
+    page.wait_for_timeout(1500)
+    page.screenshot(path=TARGET / "compare.png")
+    page.get_by_role("button", name="Runs").click()
+    page.get_by_role("button", name="Run at the line-up").click()
+    page.get_by_text("Everything computed is as").wait_for(timeout=120_000)
+    page.wait_for_timeout(1500)
+    page.screenshot(path=TARGET / "compare-run.png")
+    page.get_by_label("Frames show its pictures").uncheck()
+    page.get_by_role("button", name="Distances").click()
+    page.get_by_role("button", name="from here, the right of").click()
+    frame.evaluate("() => document.querySelectorAll('.fare')[1].click()")
+    page.wait_for_timeout(1500)
+    page.get_by_role("button", name="to here, the left of").click()
+    page.get_by_label("In the frame").select_option("1440")
+    page.get_by_label("As drawn").fill("40")
+    page.get_by_role("button", name="Keep this distance").click()
+    page.get_by_text("as built").wait_for()
+    for name in ("small phone", "phone", "tablet flat"):
+        page.get_by_role("button", name=f"Drop {name}", exact=True).click()
+    page.get_by_role("button", name="Drawings").click()
+    page.get_by_label("For the frame").select_option("1440")
+    page.get_by_label("Take a drawing in").set_input_files({"name": "fares-wide.png", "mimeType": "image/png", "buffer": drawing()})
+    page.get_by_role("radio", name="Wipe").click()
+    page.get_by_role("img", name="Drawing fares-wide.png", exact=True).wait_for()
+    page.wait_for_timeout(1500)
+    page.screenshot(path=TARGET / "compare-drawing.png")
 
 
 def take_plan(page: Page) -> None:

@@ -165,10 +165,14 @@ async def _all_visits(asked: _Asked, screens: list[Screen], beside: int, told: Q
 
 
 async def _started(playwright: Playwright, executable: Path, font_size: float) -> Browser:
-    arguments = [*_ARGUMENTS, f"--blink-settings=defaultFontSize={font_size:g},defaultFixedFontSize={font_size * 13 / 16:g}"]
-    if hasattr(os, "geteuid") and os.geteuid() == 0:
-        arguments.append("--no-sandbox")
+    arguments = [*launch_words(), f"--blink-settings=defaultFontSize={font_size:g},defaultFixedFontSize={font_size * 13 / 16:g}"]
     return await playwright.chromium.launch(executable_path=str(executable), args=arguments, timeout=30_000)
+
+
+def launch_words() -> list[str]:
+    """With what the browser is started: without network, and where this is root's process without its own sandbox, which root
+    cannot have."""
+    return [*_ARGUMENTS, *(["--no-sandbox"] if hasattr(os, "geteuid") and os.geteuid() == 0 else [])]
 
 
 def _density(screen: Screen) -> float:

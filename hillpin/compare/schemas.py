@@ -355,3 +355,18 @@ class ProvedOut(Schema):
     progress: float
     detail: str
     expectations: list[ExpectationOut]
+
+
+class ReportIn(Schema):
+    """The page to report on, and as what."""
+
+    page: str
+    form: Literal["html", "pdf"] = "html"
+
+
+class ReportOut(Schema):
+    """How far a report is: ``state`` is walking, done, stopped or failed."""
+
+    state: str
+    progress: float
+    detail: str

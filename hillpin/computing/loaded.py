@@ -10,7 +10,7 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
 django.setup()
 
 from ..compare import api as compare_api  # noqa: E402
-from ..compare import drawings_api, expectations_api, expectations_work, run_work  # noqa: E402
+from ..compare import drawings_api, expectations_api, expectations_work, report_work, run_work  # noqa: E402
 from ..live import api as live_api  # noqa: E402
 from ..numbers import aids_api, api, line  # noqa: E402
 from ..plans import api as plans_api  # noqa: E402
@@ -18,4 +18,4 @@ from ..sites import folder_work  # noqa: E402
 from ..surveys import api as survey_api  # noqa: E402
 from ..surveys import worker as survey_worker  # noqa: E402
 
-__all__ = ["aids_api", "api", "compare_api", "drawings_api", "expectations_api", "expectations_work", "folder_work", "line", "live_api", "plans_api", "run_work", "survey_api", "survey_worker"]
+__all__ = ["aids_api", "api", "compare_api", "drawings_api", "expectations_api", "expectations_work", "folder_work", "line", "live_api", "plans_api", "report_work", "run_work", "survey_api", "survey_worker"]

@@ -158,6 +158,14 @@ class RealBrowser(CompareCase):
         expect(runs.get_by_role("status")).not_to_contain_text("changed since")
         self.assertEqual(self.violations(), [])
 
+    def test_a_report_to_keep(self) -> None:
+        self.open_compare()
+        runs = self.panel("Runs")
+        runs.get_by_role("button", name="Make it as HTML").click()
+        with self.page.expect_download() as download:
+            runs.get_by_role("link", name="Keep the HTML").click()
+        self.assertEqual(download.value.suggested_filename, "index-report.html")
+
     def test_a_run_is_stopped(self) -> None:
         self.open_compare()
         runs = self.panel("Runs")

@@ -96,6 +96,24 @@ class Place(SurveyCase):
         expect(page.get_by_text("has not been walked yet")).to_be_visible()
 
 
+class OverHeights(InterfaceCase):
+    def test_findings_over_heights_lead_to_that_height_in_write(self) -> None:
+        page = self.open(f"/sites/{self.site.pk}/survey?page=vey.html")
+        page.get_by_role("radio", name="Heights").click()
+        panel = page.get_by_role("complementary", name="Findings")
+        panel.get_by_label("At the width").fill("390")
+        panel.get_by_role("button", name="Walk over heights").click()
+        found = panel.get_by_role("list", name="Findings over heights")
+        expect(found).to_contain_text("320 to 364 high")
+        expect(found).to_contain_text("section.landfall is meant to fill the screen, and needs 364.75: 44.75 more than there is. It fits from 365 up.")
+        self.assertEqual(self.violations(), [])
+        found.get_by_role("button", name="vey.css line 6").click()
+        # Stands in Write at that width and at the highest window that is too low: the browser agrees that it is.
+        expect(page.get_by_label("Viewport height", exact=True)).to_have_value("364")
+        self.until(lambda: len(page.frames) > 1 and page.frames[1].locator(".landfall").count() > 0, "the page is there")
+        self.assertEqual(page.frames[1].evaluate("() => [innerWidth, innerHeight, document.querySelector('.landfall').getBoundingClientRect().height > innerHeight]"), [390, 364, True])
+
+
 class Behind(SurveyCase):
     walks_behind = True
 

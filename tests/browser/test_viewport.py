@@ -142,3 +142,25 @@ class Tree(ViewportCase):
         expect(tree).to_contain_text("Move p#x")
         tree.get_by_role("button", name="Up", exact=True).click()
         expect(tree.get_by_role("status")).to_contain_text("p#x, line 9 of the source, went before its sibling, in main")
+
+
+class Height(InterfaceCase):
+    def test_its_lower_end_is_dragged_and_walked_by_keys(self) -> None:
+        page = self.open_write()
+        handle = page.get_by_role("slider", name="Lower end of the viewport")
+        expect(handle).to_have_attribute("aria-valuenow", "800")
+        handle.focus()
+        page.keyboard.press("ArrowUp")
+        page.keyboard.press("Shift+ArrowUp")
+        expect(handle).to_have_attribute("aria-valuenow", "690")
+        page.keyboard.press("Home")
+        expect(page.get_by_label("Viewport height", exact=True)).to_have_value("320")
+        box = handle.bounding_box()
+        assert box is not None
+        scale = float(page.locator("iframe").evaluate("e => e.getBoundingClientRect().width / e.offsetWidth"))
+        page.mouse.move(box["x"] + box["width"] / 2, box["y"] + 4)
+        page.mouse.down()
+        page.mouse.move(box["x"] + box["width"] / 2, box["y"] + 4 + 50 * scale, steps=4)
+        page.mouse.up()
+        expect(handle).to_have_attribute("aria-valuenow", "370")
+        self.settled(page.frames[1], "innerHeight === 370")

@@ -229,3 +229,33 @@ class Expectations(CompareCase):
     def test_suggested_of_what_is_on_screen(self) -> None:
         told = self.post("expectations/suggest", {"page": "index.html", "index": 5, "width": 700})["sentences"]
         self.assertIn(".cards 2 across from 700", told)
+
+
+class Reports(CompareCase):
+    def report(self, form: str) -> bytes:
+        job = self.post("reports", {"page": "index.html", "form": form})["job"]
+        said = self.done("reports", job)
+        self.assertEqual(said["state"], "done", said["detail"])
+        answer = self.client.get(f"/api/sites/{self.site.pk}/reports/{job}/file")
+        self.assertIn("index-report." + form, answer["Content-Disposition"])
+        self.assertIn("default-src 'none'", answer["Content-Security-Policy"])
+        return answer.content
+
+    def test_one_file_that_needs_nothing_else(self) -> None:
+        SiteFile.objects.filter(site=self.site, path="a.css").update(content=(SHEET + ".card { min-width: 300px }").encode())
+        self.post("expectations", {"page": "index.html", "says": ".card at least 300 wide"}, 204)
+        html = self.report("html").decode()
+        self.assertEqual(html.count("data:image/webp;base64,"), 5)
+        self.assertNotRegex(html, r'(?:src|href)="(?!data:)')
+        # Two of 300 and a gap of 20 do not fit below 620.
+        self.assertIn("240 to 619", html)
+        self.assertIn("The one expectation holds.", html)
+        self.assertIn("Every box stands in the browser where it was computed.", html)
+        self.assertIn("scrolls sideways by 300", html)
+
+    def test_as_pdf(self) -> None:
+        self.assertEqual(self.report("pdf")[:5], b"%PDF-")
+
+    def test_names_are_words_and_no_markup(self) -> None:
+        Site.objects.filter(pk=self.site.pk).update(name="<script>alert(1)</script>")
+        self.assertNotIn("<script>", self.report("html").decode())

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -99,7 +100,7 @@ class _HeightWalk:
 
     def run(self) -> Rows:
         cuts = [self.start, *(turn for turn in self._turns() if self.start < turn <= self.end), self.end + 1]
-        for low, high in zip(cuts, cuts[1:], strict=False):
+        for low, high in pairwise(cuts):
             self._between(low, high - 1)
         return self.rows
 

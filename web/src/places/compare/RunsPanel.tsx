@@ -7,6 +7,7 @@ import { go, writeAddress } from "../../router";
 import { handOver } from "../write/handOver";
 import { type Entry, isUsual, USUAL } from "./lineUp";
 import { PanelBody } from "./panelStyles";
+import { ReportMaker } from "./ReportMaker";
 import type { RunNow } from "./useRun";
 
 interface Props {
@@ -60,6 +61,7 @@ export function RunsPanel({ siteId, page, run, entries, reader, pictures, onPict
         </>
       )}
       {run.shots.length === 0 && run.progress === null && <p className="soft">No run yet. One at every pin and one px before and after every edge takes some seconds.</p>}
+      <ReportMaker siteId={siteId} page={page} />
     </PanelBody>
   );
 }

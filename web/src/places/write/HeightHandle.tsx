@@ -31,7 +31,7 @@ export function HeightHandle({ top, left, width, height, scale, onHeight }: Prop
   };
   return (
     <Handle
-      role="slider" tabIndex={0} aria-label="Viewport height, to drag" aria-orientation="vertical" aria-valuemin={LEAST_HEIGHT} aria-valuemax={MOST_HEIGHT} aria-valuenow={height}
+      role="slider" tabIndex={0} aria-label="Lower end of the viewport" aria-orientation="vertical" aria-valuemin={LEAST_HEIGHT} aria-valuemax={MOST_HEIGHT} aria-valuenow={height}
       aria-description="Arrow keys change it by 10, with Shift by 100."
       style={{ top, left, width }} onKeyDown={onKey}
       onPointerDown={(event: PointerEvent<HTMLDivElement>) => {
