@@ -14,6 +14,8 @@ from playwright.sync_api import sync_playwright
 
 from ..core.errors import InputError
 from ..core.page import Page
+from .bench_compare import WIDTHS as WIDTHS_OF_A_RUN
+from .bench_compare import compare_times
 from .bench_typing import late, typing_times
 
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
@@ -174,6 +176,11 @@ def main() -> None:
         many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
         for what, times in ((f"to new numbers, {MANY_PAGES} pages in a tied folder, files open", many.numbers), ("another program's save in it, to new numbers", many.saves)):
             print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+        compared = compare_times(BROWSER, ARGUMENTS)
+        if compared is not None:
+            count = len(WIDTHS_OF_A_RUN)
+            print(f"\na run of {count} widths of the demo home page, compared with core: {compared.run:.1f} s, {count / compared.run:.1f} pictures a second, at most {compared.memory:,.0f} MB a process")
+            print(f"the line-up, from opening the place until eight frames stand at a section: {compared.line_up:.2f} s")
         print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
 
 

@@ -65,14 +65,15 @@ def typing_times(browser_path: str, arguments: list[str], pages: int = 0) -> Typ
         more = ["--folder", str(_many(Path(folder), pages))] if pages else []
         server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data, *more], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
         try:
-            _wait(server)
+            wait_for_server(server)
             return _typed(browser_path, arguments, Path(folder) if pages else None)
         finally:
             server.terminate()
             server.wait()
 
 
-def _wait(server: subprocess.Popen[bytes]) -> None:
+def wait_for_server(server: subprocess.Popen[bytes]) -> None:
+    """Until it serves. Raises InputError where it does not start."""
     for _ in range(400):
         if server.poll() is not None:
             break

@@ -115,7 +115,7 @@ def _shot_out(shot: Shot, accepted: set[str]) -> dict[str, Any]:
     told = shot.told
     return {
         "id": shot.pk, "place": shot.place, "has_picture": not told["error"], "is_accepted": shot.key in accepted,
-        **{name: told[name] for name in ("screen", "size", "cut", "complaints", "refused", "error", "rects", "changes", "disagreements", "since")},
+        **{name: told[name] for name in ("screen", "size", "cut", "complaints", "refused", "error", "rects", "unmet", "changes", "disagreements", "since")},
     }  # fmt: skip
 
 

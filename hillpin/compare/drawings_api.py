@@ -11,17 +11,19 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from ..computing import SLOW, apart
-from ..core.comparing import BoxEdge, distance_between, nearest_colour
+from ..core.comparing import BoxEdge, distance_between, nearest_colour, with_colour
 from ..core.errors import InputError
 from ..core.images import picture_size, svg_size
 from ..core.page import Page
 from ..core.seeing import drawn_edges, read_picture
 from ..numbers.pages import page_of
+from ..sites.api import decoded, encoded
 from ..sites.errors import Refused
-from ..sites.models import Site
+from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
+from ..sites.store import save_file
 from .models import Distance, PageDrawing
-from .schemas import ColourIn, ColourOut, DistanceIn, DistanceOut, DistancesIn, DrawingOut, DrawingPlaceIn, DrawnEdgeOut, EdgeIn
+from .schemas import ColourIn, ColourOut, DistanceIn, DistanceOut, DistancesIn, DrawingOut, DrawingPlaceIn, DrawnEdgeOut, EdgeIn, KeepColourIn
 
 router = Router(tags=["drawings"])
 LARGEST = 12 * 1024 * 1024
@@ -120,6 +122,21 @@ def name_colour(request: HttpRequest, site_id: int, payload: ColourIn) -> dict[s
     return asdict(found) if found is not None else None
 
 
+@router.post("/{site_id}/colours", response={204: None, 404: ErrorOut, 422: ErrorOut})
+def keep_colour(request: HttpRequest, site_id: int, payload: KeepColourIn) -> tuple[int, None]:
+    """Keep a colour as a custom property of a sheet, at the root."""
+    site = get_object_or_404(Site, pk=site_id)
+    file = get_object_or_404(SiteFile, site=site, path=payload.file)
+    if not payload.file.endswith(".css"):
+        raise Refused("A colour is kept in a sheet.")
+    before = bytes(file.content)
+    text = decoded(before)
+    if text is None:
+        raise Refused(f"{payload.file} is not UTF-8.")
+    save_file(site, payload.file, encoded(with_colour(text, payload.name, payload.colour), before), file.revision)
+    return 204, None
+
+
 @router.post("/{site_id}/distances/kept", response={200: list[DistanceOut], 404: ErrorOut, 422: ErrorOut})
 @apart(MEASURING, SLOW)
 def measure_distances(request: HttpRequest, site_id: int, payload: DistancesIn) -> list[dict[str, Any]]:
@@ -164,7 +181,8 @@ def _edge_name(page: Page, edge: EdgeIn) -> str:
         return f"the line at {edge.at:g}"
     elements = page.document.elements
     known = edge.index is not None and 0 <= edge.index < len(elements)
-    return f"{edge.side} of {elements[edge.index or 0].name()}" if known else f"{edge.side} of what is gone"
+    side = edge.side.replace("text-", "text's ")
+    return f"{side} of {elements[edge.index or 0].name()}" if known else f"{side} of what is gone"
 
 
 @router.post("/{site_id}/distances", response={204: None, 404: ErrorOut, 422: ErrorOut})
@@ -173,7 +191,7 @@ def keep_distance(request: HttpRequest, site_id: int, payload: DistanceIn) -> tu
     site = get_object_or_404(Site, pk=site_id)
     if Distance.objects.filter(site=site).count() >= MOST_DISTANCES:
         raise Refused(f"A site has {MOST_DISTANCES} distances at most. Remove one first.")
-    sides = ("left", "right") if payload.is_across else ("top", "bottom")
+    sides = ("left", "right", "text-left", "text-right") if payload.is_across else ("top", "bottom", "text-top", "text-bottom")
     for edge in (payload.first, payload.second):
         if edge.at is None and (edge.index is None or edge.side not in sides):
             raise Refused("A distance is between two edges of one direction: left and right, or top and bottom.")

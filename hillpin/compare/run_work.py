@@ -8,6 +8,7 @@ from typing import Any
 from ..browser import NO_BROWSER, Screen, Seen, find_browser, held_against, page_as_seen, visits
 from ..computing import WorkFailed, say
 from ..core.errors import InputError
+from ..core.expectations import FILE_NAME, Expectation, prove_at, read_file
 from ..core.files import MemoryFiles
 from ..core.page import Page
 from ..core.seeing import differing_areas, moved_boxes, read_picture
@@ -54,7 +55,15 @@ class _Reader:
 
     def __init__(self, files: MemoryFiles, path: str) -> None:
         self.files, self.path = files, path
+        self.expectations = _expectations(files, path)
         self.kept: dict[tuple[object, ...], tuple[Page, list[str]]] = {}
+
+    def unmet(self, page: Page, seen: Seen) -> list[str]:
+        """Expectations that do not hold of what the browser measured, a sentence each."""
+        width, height = seen.screen.viewport
+        asked = [one for one in self.expectations if one.low <= width <= one.high]
+        proofs = prove_at(page, asked, width, height, list(seen.rects), seen.size[0]) if asked else []
+        return [f"{one.expectation.sentence}: {failure.message}" for one in proofs for failure in one.failures]
 
     def page(self, seen: Seen) -> tuple[Page, list[str]]:
         key = (seen.screen.reader, tuple(seen.names))
@@ -62,6 +71,16 @@ class _Reader:
             self.kept.clear()
             self.kept[key] = page_as_seen(self.files, self.path, seen)
         return self.kept[key]
+
+
+def _expectations(files: MemoryFiles, path: str) -> list[Expectation]:
+    text = files.read(FILE_NAME)
+    try:
+        kept = read_file(text.decode("utf-8-sig", "replace")) if text is not None else []
+    except InputError:
+        # What is wrong with the file is said where expectations stand.
+        return []
+    return [one.expectation for one in kept if one.expectation is not None and one.is_about(path)]
 
 
 def _screen_out(screen: Screen) -> dict[str, Any]:
@@ -73,7 +92,7 @@ def _told(reader: _Reader, seen: Seen) -> dict[str, Any]:
     """All that a run says of one screen, but the picture."""
     told: dict[str, Any] = {
         "screen": _screen_out(seen.screen), "size": seen.size, "cut": seen.cut, "complaints": seen.complaints, "refused": seen.refused,
-        "error": seen.error, "rects": seen.rects, "names": seen.names, "changes": [], "disagreements": [], "parents": [], "labels": [],
+        "error": seen.error, "rects": seen.rects, "names": seen.names, "changes": [], "disagreements": [], "parents": [], "labels": [], "unmet": [],
     }  # fmt: skip
     if seen.error:
         return told
@@ -84,6 +103,7 @@ def _told(reader: _Reader, seen: Seen) -> dict[str, Any]:
         told["error"] = str(error)
         return told
     told["disagreements"] = [asdict(one) for one in found]
+    told["unmet"] = reader.unmet(page, seen)
     elements = page.document.elements
     told["parents"] = [one.parent.index if one.parent is not None else -1 for one in elements]
     told["labels"] = [one.name() for one in elements]

@@ -162,6 +162,8 @@ class ShotOut(Schema):
     error: str
     rects: list[list[float] | None]
     """Each element's (x, y, width, height) as the browser measured it."""
+    unmet: list[str]
+    """Expectations that do not hold of what was measured, a sentence each."""
     changes: list[str]
     """What scripts changed, a line each."""
     disagreements: list[DisagreementOut]
@@ -238,11 +240,19 @@ class ColourOut(Schema):
     line: int
 
 
+class KeepColourIn(Schema):
+    """A colour to keep in a sheet, under a name."""
+
+    file: str = Field(max_length=240)
+    name: str = Field(max_length=80)
+    colour: str = Field(pattern=r"^#[0-9a-fA-F]{6}$")
+
+
 class EdgeIn(Schema):
     """An edge: of an element's box; or with ``at`` one that was drawn, or a guide, in CSS px of the page."""
 
     index: int | None = None
-    side: Literal["left", "right", "top", "bottom"] = "left"
+    side: Literal["left", "right", "top", "bottom", "text-left", "text-right", "text-top", "text-bottom"] = "left"
     at: Px | None = None
 
 

@@ -4,7 +4,14 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.comparing import BoxEdge, distance_between, nearest_colour, on_screen, sections_of
+from hillpin.core.comparing import (
+    BoxEdge,
+    distance_between,
+    nearest_colour,
+    on_screen,
+    sections_of,
+    with_colour,
+)
 from hillpin.core.errors import InputError
 from hillpin.core.expectations import suggested
 from hillpin.core.files import MemoryFiles
@@ -89,6 +96,35 @@ class Colours(unittest.TestCase):
         self.assertIsNone(nearest_colour(page("p { margin: 0 }", "<p>x</p>"), "#123456"))
         with self.assertRaises(InputError):
             nearest_colour(page("", ""), "blueish")
+
+
+class KeptColours(unittest.TestCase):
+    def test_into_the_root_rule_as_it_is_written(self) -> None:
+        for sheet, wanted in {
+            "p { color: red }\n": ":root { --reef: #123456; }\np { color: red }\n",
+            ":root { --lake: #2b6880 }\n": ":root { --lake: #2b6880; --reef: #123456; }\n",
+            ":root {\n\t--lake: #2b6880;\n}\n": ":root {\n\t--lake: #2b6880;\n\t--reef: #123456;\n}\n",
+            "@media print { p { margin: 0 } }\nhtml {\n  margin: 0\n}": "@media print { p { margin: 0 } }\nhtml {\n  margin: 0;\n  --reef: #123456;\n}",
+        }.items():
+            self.assertEqual(with_colour(sheet, "reef", "#123456"), wanted)
+
+    def test_what_is_not_taken(self) -> None:
+        for name, words in (("--lake", "there already"), ("a b", "no name"), ("", "no name"), ("x; } p {", "no name")):
+            with self.assertRaisesRegex(InputError, words):
+                with_colour(":root { --lake: #2b6880 }", name, "#123456")
+
+
+class TextSides(unittest.TestCase):
+    def test_lines_of_text_have_edges_of_their_own(self) -> None:
+        read = page("body { margin: 0 }\np { margin: 0; padding: 7px 11px; font: 16px/20px serif }", "<p>Low water</p><p>High water</p>")
+        layout = read.layout(400)
+        first, second = (one.index for one in read.select("p"))
+        span = distance_between(read, layout, BoxEdge(first, "text-bottom"), BoxEdge(second, "text-top"))
+        # A padding below the first line, and one above the second.
+        self.assertEqual((span.at_first, span.at_second, span.distance), (27, 41, 14))
+        self.assertEqual(distance_between(read, layout, BoxEdge(first, "left"), BoxEdge(first, "text-left")).distance, 11)
+        with self.assertRaisesRegex(InputError, "no lines of text"):
+            distance_between(read, layout, BoxEdge(0, "text-top"), BoxEdge(0, "text-top"))
 
 
 class Readers(unittest.TestCase):

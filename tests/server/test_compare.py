@@ -80,6 +80,12 @@ class Runs(CompareCase):
         self.assertEqual(Image.open(io.BytesIO(answer.content)).size[0], 600)
         self.assertEqual(self.get("run?page=index.html")["shots"], said["shots"])
 
+    def test_expectations_are_held_against_what_was_measured(self) -> None:
+        self.post("expectations", {"page": "index.html", "says": ".card not wider than 200"}, 204)
+        shots = self.run_it(screens=[{"name": "a", "width": 400, "height": 300}, {"name": "b", "width": 500, "height": 300}])["shots"]
+        # Half of 380 and of 480.
+        self.assertEqual([one["unmet"] for one in shots], [[], [".card not wider than 200: At 500: p.card is 240 wide, 40 too much."]])
+
     def test_what_changed_since_the_accepted_pictures(self) -> None:
         screens = [{"name": "phone", "width": 390, "height": 780}]
         first = self.run_it(screens=screens)
@@ -193,6 +199,13 @@ class Drawings(CompareCase):
         self.assertEqual((kept[0]["blamed"]["file"], kept[0]["blamed"]["line"]), ("a.css", 2))
         self.post("distances", {"page": "index.html", "width": 700, "is_across": False, **ends}, 422)
         self.assertEqual(self.client.delete(f"/api/sites/{self.site.pk}/distances/{kept[0]['id']}").status_code, 204)
+
+    def test_a_colour_kept_in_a_sheet(self) -> None:
+        self.post("colours", {"file": "a.css", "name": "reef", "colour": "#123456"}, 204)
+        self.assertTrue(bytes(SiteFile.objects.get(site=self.site, path="a.css").content).startswith(b":root { --reef: #123456; }\nbody"))
+        self.assertEqual(self.post("colours/nearest", {"page": "index.html", "colour": "#123456"})["name"], "--reef")
+        self.assertIn("there already", self.post("colours", {"file": "a.css", "name": "--reef", "colour": "#123456"}, 422)["detail"])
+        self.post("colours", {"file": "index.html", "name": "x", "colour": "#123456"}, 422)
 
     def test_a_colour_by_name(self) -> None:
         SiteFile.objects.filter(site=self.site, path="a.css").update(content=b":root { --lake: #2b6880 }")

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import os
+import subprocess
+import sys
 import tempfile
 import threading
 import unittest
@@ -74,6 +76,34 @@ class LongWork(unittest.TestCase):
         self.queue.submit(long_calls.doubled, 1).result(PATIENCE)
         state = Path(f"/proc/{child}/stat")
         self.assertTrue(not state.exists() or state.read_text().rpartition(")")[2].split()[0] == "Z")
+
+    def test_a_server_that_is_killed_leaves_no_browser_behind(self) -> None:
+        mark = f"hillpin-mark-{os.getpid()}-{self.folder.name}"
+        environment = {**os.environ, "HILLPIN_MARK": mark, "HILLPIN_DATA": str(self.folder), "DJANGO_SETTINGS_MODULE": "hillpin.settings"}
+        server = subprocess.Popen([sys.executable, "-m", "tests.server.long_alone"], env=environment, stdout=subprocess.PIPE, text=True)
+        assert server.stdout is not None
+        for _ in range(3):
+            self.assertEqual(server.stdout.readline(), "said\n")
+        self.assertGreater(len(self.marked(mark)), 3)
+        server.kill()
+        server.wait()
+        server.stdout.close()
+        for _ in range(PATIENCE * 10):
+            if not self.marked(mark):
+                break
+            threading.Event().wait(0.1)
+        self.assertEqual(self.marked(mark), [])
+
+    def marked(self, mark: str) -> list[str]:
+        """The processes that have a mark in their environment, by their commands."""
+        found = []
+        for process in Path("/proc").glob("[0-9]*"):
+            try:
+                if mark.encode() in (process / "environ").read_bytes():
+                    found.append((process / "comm").read_text())
+            except OSError:
+                continue
+        return found
 
     def test_what_nobody_wants_is_not_begun_and_silence_is_not_endless(self) -> None:
         with self.assertRaises((WorkStopped, CancelledError)):

@@ -14,14 +14,14 @@ from ..shown import px
 from ..styles import ComputedStyle
 from ..survey import declared, name_of
 
-Side = Literal["left", "right", "top", "bottom"]
+Side = Literal["left", "right", "top", "bottom", "text-left", "text-right", "text-top", "text-bottom"]
 _STARTS: dict[bool, tuple[Side, Side]] = {True: ("left", "right"), False: ("top", "bottom")}
 LEAST = 1 / 64
 
 
 @dataclass(frozen=True, slots=True)
 class BoxEdge:
-    """A side of an element's border box."""
+    """A side of an element's border box, or of the lines of text in it."""
 
     index: int
     side: Side
@@ -60,8 +60,8 @@ class Span:
 
 def distance_between(page: Page, layout: Layout, first: BoxEdge, second: BoxEdge) -> Span:
     """How far two parallel edges are apart, and why. Raises InputError where they are not parallel or one has no box."""
-    is_across = first.side in ("left", "right")
-    if is_across != (second.side in ("left", "right")):
+    is_across = first.side.endswith(("left", "right"))
+    if is_across != second.side.endswith(("left", "right")):
         raise InputError("A distance is between two edges of one direction: left and right, or top and bottom.")
     at = [_at(page, layout, one) for one in (first, second)]
     lower, upper = ((first, at[0]), (second, at[1])) if at[0] <= at[1] else ((second, at[1]), (first, at[0]))
@@ -81,7 +81,20 @@ def _at(page: Page, layout: Layout, edge: BoxEdge) -> float:
     rect = layout.rects.get(elements[edge.index])
     if rect is None:
         raise InputError(f"{name_of(elements[edge.index])} has no box at {layout.viewport.width:,}.")
+    if edge.side.startswith("text-"):
+        return _text_side(layout, elements[edge.index], edge.side.removeprefix("text-"))
     return {"left": rect.x, "right": rect.x + rect.width, "top": rect.y, "bottom": rect.y + rect.height}[edge.side]
+
+
+def _text_side(layout: Layout, element: Element, side: str) -> float:
+    """Where the lines of text of a block begin or end: inside its padding, and at the right where the longest ends."""
+    found = layout.fragments.get(element)
+    if found is None or not found[0].box.has_inline_children:
+        raise InputError(f"{name_of(element)} has no lines of text of its own.")
+    fragment, x, y = found
+    edges = fragment.edges()
+    ends = {"left": x + edges.left, "right": x + fragment.text_right, "top": y + edges.top, "bottom": y + fragment.height - edges.bottom}
+    return ends[side] / 64
 
 
 def _terms(page: Page, layout: Layout, before: Element, near: Side, after: Element, far: Side, is_across: bool) -> Iterator[Term]:

@@ -1495,6 +1495,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Colour
+         * @description Keep a colour as a custom property of a sheet, at the root.
+         */
+        post: operations["hillpin_compare_drawings_api_keep_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/distances/kept": {
         parameters: {
             query?: never;
@@ -4791,6 +4811,8 @@ export interface components {
             error: string;
             /** Rects */
             rects: (number[] | null)[];
+            /** Unmet */
+            unmet: string[];
             /** Changes */
             changes: string[];
             /** Disagreements */
@@ -4902,6 +4924,18 @@ export interface components {
             colour: string;
         };
         /**
+         * KeepColourIn
+         * @description A colour to keep in a sheet, under a name.
+         */
+        KeepColourIn: {
+            /** File */
+            file: string;
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+        };
+        /**
          * DistanceOut
          * @description A distance that is kept, as it is built now. ``error`` says why it cannot be measured.
          */
@@ -4991,7 +5025,7 @@ export interface components {
              * @default left
              * @enum {string}
              */
-            side: "left" | "right" | "top" | "bottom";
+            side: "left" | "right" | "top" | "bottom" | "text-left" | "text-right" | "text-top" | "text-bottom";
             /** At */
             at?: number | null;
         };
@@ -9171,6 +9205,48 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ColourOut"] | null;
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_compare_drawings_api_keep_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepColourIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -1,6 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
-import { type MouseEvent, useRef, useState } from "react";
-import { ask, client, type PageDrawing } from "../../api/client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type MouseEvent, type SubmitEvent, useRef, useState } from "react";
+import { ask, client, type PageDrawing, sentence } from "../../api/client";
+import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { pictureAddress } from "./DrawingsPanel";
 
@@ -37,6 +38,32 @@ export function ColourTaken({ siteId, page, drawing }: { siteId: number; page: s
           {nearest.data === undefined ? "" : nearest.data === null ? "The sheets of this page have no colours yet." : nearest.data.distance === 0 ? <><strong>{nearest.data.name}</strong> already: {nearest.data.file} line {nearest.data.line}.</> : <>Nearest is <strong>{nearest.data.name}</strong> {nearest.data.value}, {nearest.data.distance < 2 ? "hardly to be told apart" : `${px(nearest.data.distance)} away (under 2 is hardly seen)`}: {nearest.data.file} line {nearest.data.line}.</>}
         </p>
       )}
+      {colour && nearest.data?.distance !== 0 && <KeepColour siteId={siteId} page={page} colour={colour} />}
     </details>
+  );
+}
+
+/** Put a colour that the site does not have into one of its sheets, under a name. */
+function KeepColour({ siteId, page, colour }: { siteId: number; page: string; colour: string }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState("");
+  const [said, setSaid] = useState("");
+  const sheets = useQuery({ queryKey: ["site", siteId], queryFn: () => ask(client.GET("/api/sites/{site_id}", { params: { path: { site_id: siteId } } })) }).data?.files.filter((file) => file.kind === "style" && file.editable).map((file) => file.path) ?? [];
+  const [file, setFile] = useState("");
+  const keep = (event: SubmitEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    void client.POST("/api/sites/{site_id}/colours", { params: { path: { site_id: siteId } }, body: { file: file || (sheets[0] ?? ""), name, colour }, parseAs: "text" }).then(({ error }) => {
+      setSaid(error === undefined ? "" : sentence(typeof error === "string" ? JSON.parse(error) : error));
+      if (error === undefined) void queries.invalidateQueries({ queryKey: ["colour", siteId, page] });
+    });
+  };
+  if (sheets.length === 0) return null;
+  return (
+    <form className="row small" onSubmit={keep}>
+      <label className="field">Keep it as<input style={{ width: 110 }} value={name} placeholder="--lake" required onChange={(event) => setName(event.target.value)} /></label>
+      {sheets.length > 1 && <label className="field">in<select value={file || sheets[0]} onChange={(event) => setFile(event.target.value)}>{sheets.map((one) => <option key={one}>{one}</option>)}</select></label>}
+      <Button type="submit">Keep in {file || sheets[0]}</Button>
+      {said && <p role="alert">{said}</p>}
+    </form>
   );
 }

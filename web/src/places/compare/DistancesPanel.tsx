@@ -10,7 +10,7 @@ import { handOver } from "../write/handOver";
 import { type Entry, keyOf } from "./lineUp";
 import { PanelBody } from "./panelStyles";
 
-type Side = "left" | "right" | "top" | "bottom";
+type Side = "left" | "right" | "top" | "bottom" | "text-left" | "text-right" | "text-top" | "text-bottom";
 interface End {
   index?: number;
   side?: Side;
@@ -52,7 +52,9 @@ export function useDistances(site: number, page: string): Distances {
   return { kept: kept.data ?? [], taken, take, keep, drop };
 }
 
-const SIDES: readonly Side[] = ["left", "right", "top", "bottom"];
+const SIDES: readonly Side[] = ["left", "right", "top", "bottom", "text-left", "text-right", "text-top", "text-bottom"];
+const isAcrossOf = (side: Side) => side.endsWith("left") || side.endsWith("right");
+const wordsOfSide = (side: Side) => side.replace("text-", "text’s ");
 
 interface Props {
   siteId: number;
@@ -85,14 +87,15 @@ export function DistancesPanel({ siteId, page, entries, selected, name, distance
             <ul className="items">
               {SIDES.map((side) => (
                 <li key={side} className="row small">
-                  <span>{side}</span>
-                  <LinkButton aria-label={`from here, the ${side} of ${name}`} onPress={() => distances.take("first", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>from here</LinkButton>
-                  <LinkButton aria-label={`to here, the ${side} of ${name}`} onPress={() => distances.take("second", side === "left" || side === "right", { index: selected, side, words: `${side} of ${name}` })}>to here</LinkButton>
+                  <span>{wordsOfSide(side)}</span>
+                  <LinkButton aria-label={`from here, the ${wordsOfSide(side)} of ${name}`} onPress={() => distances.take("first", isAcrossOf(side), { index: selected, side, words: `${wordsOfSide(side)} of ${name}` })}>from here</LinkButton>
+                  <LinkButton aria-label={`to here, the ${wordsOfSide(side)} of ${name}`} onPress={() => distances.take("second", isAcrossOf(side), { index: selected, side, words: `${wordsOfSide(side)} of ${name}` })}>to here</LinkButton>
                 </li>
               ))}
             </ul>
           </>
         )}
+      <Guide distances={distances} />
       {taken && (
         <>
           <p role="status">From {wordsOf(taken.first)} to {wordsOf(taken.second)}.</p>
@@ -112,6 +115,21 @@ export function DistancesPanel({ siteId, page, entries, selected, name, distance
         {distances.kept.map((one) => <Kept key={one.id} one={one} siteId={siteId} page={page} onDrop={() => distances.drop(one)} />)}
       </ul>
     </PanelBody>
+  );
+}
+
+/** A line of one's own, across or down the page. */
+function Guide({ distances }: { distances: Distances }) {
+  const [at, setAt] = useState("");
+  const [isAcross, setAcross] = useState(true);
+  const take = (which: "first" | "second") => at.trim() !== "" && Number.isFinite(Number(at)) && distances.take(which, isAcross, { at: Number(at), words: `a guide at ${at}` });
+  return (
+    <div className="row small">
+      <label className="field">A guide at<input style={{ width: 80 }} inputMode="decimal" value={at} onChange={(event) => setAt(event.target.value)} /></label>
+      <label className="field">of<select value={isAcross ? "x" : "y"} onChange={(event) => setAcross(event.target.value === "x")}><option value="x">x</option><option value="y">y</option></select></label>
+      <LinkButton aria-label="from here, the guide" onPress={() => take("first")}>from here</LinkButton>
+      <LinkButton aria-label="to here, the guide" onPress={() => take("second")}>to here</LinkButton>
+    </div>
   );
 }
 

@@ -1,6 +1,6 @@
 /** Drawings of the intended page: laid over a frame, moved, scaled by two points, wiped, faded, or as a difference. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { type ChangeEvent, useCallback, useMemo, useState } from "react";
+import { type ChangeEvent, type MouseEvent, useCallback, useMemo, useState } from "react";
 import { ask, client, type DrawnEdge, type PageDrawing, putDrawing } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
@@ -144,23 +144,57 @@ function Placing({ siteId, page, drawing, drawings, distances }: { siteId: numbe
         </div>
         <p className="small"><Button onPress={byPoints}>Place</Button></p>
       </details>
-      <DrawnEdges drawing={drawing} edges={edges.data ?? []} distances={distances} />
+      <DrawnEdges siteId={siteId} drawing={drawing} edges={edges.data ?? []} distances={distances} />
       <ColourTaken siteId={siteId} page={page} drawing={drawing} />
     </>
   );
 }
 
 const SHOWN = 12;
+/** Pixels of the screen within which a guide snaps to a drawn edge. */
+const SNAP = 10;
+
+/** The drawing to point at: a guide stands where it is clicked, on a drawn edge where there is one near. */
+function Pointed({ siteId, drawing, edges, distances }: { siteId: number; drawing: PageDrawing; edges: DrawnEdge[]; distances: Distances }) {
+  const [guide, setGuide] = useState<{ isVertical: boolean; at: number; isDrawn: boolean } | null>(null);
+  const [isVertical, setVertical] = useState(true);
+  const point = (event: MouseEvent<HTMLElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const part = drawing.pixel_width / box.width;
+    const [x, y] = [(event.clientX - box.left) * part, (event.clientY - box.top) * part];
+    const [own, other] = isVertical ? [x, y] : [y, x];
+    const near = edges.filter((one) => one.is_vertical === isVertical && Math.abs(one.at - own) <= SNAP * part && one.start - SNAP * part <= other && other <= one.end + SNAP * part).sort((a, b) => Math.abs(a.at - own) - Math.abs(b.at - own))[0];
+    setGuide({ isVertical, at: near?.at ?? Math.round(own), isDrawn: near !== undefined });
+  };
+  const onPage = guide && (guide.isVertical ? drawing.x : drawing.y) + guide.at * drawing.scale;
+  return (
+    <>
+      <div className="row small"><span>Point at a</span><Choice label="Direction of the guide" options={["line down", "line across"] as const} value={isVertical ? "line down" : "line across"} onChange={(value) => setVertical(value === "line down")} /></div>
+      <div style={{ position: "relative", border: "1px solid var(--hairline)", cursor: "crosshair" }} onClick={point}>
+        <img src={pictureAddress(siteId, drawing)} alt={`Drawing ${drawing.name}, to point at its edges`} style={{ display: "block", width: "100%" }} />
+        {guide && <span style={guide.isVertical ? { position: "absolute", top: 0, bottom: 0, left: `${(guide.at / drawing.pixel_width) * 100}%`, borderLeft: "2px solid var(--day-lake)" } : { position: "absolute", left: 0, right: 0, top: `${(guide.at / drawing.pixel_height) * 100}%`, borderTop: "2px solid var(--day-lake)" }} />}
+      </div>
+      {guide && onPage !== null && (
+        <p className="row small" role="status">
+          <span className="number">{guide.isVertical ? "x" : "y"} {px(onPage)}{guide.isDrawn ? ", on a drawn edge" : ", where nothing is drawn"}</span>
+          <LinkButton aria-label="from here, the guide" onPress={() => distances.take("first", guide.isVertical, { at: onPage })}>from here</LinkButton>
+          <LinkButton aria-label="to here, the guide" onPress={() => distances.take("second", guide.isVertical, { at: onPage })}>to here</LinkButton>
+        </p>
+      )}
+    </>
+  );
+}
 
 /** The drawing to point at: what is pointed at snaps to the nearest drawn edge, as the first or second end of a distance. */
-function DrawnEdges({ drawing, edges, distances }: { drawing: PageDrawing; edges: DrawnEdge[]; distances: Distances }) {
+function DrawnEdges({ siteId, drawing, edges, distances }: { siteId: number; drawing: PageDrawing; edges: DrawnEdge[]; distances: Distances }) {
   const longest = [...edges].sort((a, b) => b.end - b.start - (a.end - a.start)).slice(0, SHOWN).sort((a, b) => Number(a.is_vertical) - Number(b.is_vertical) || a.at - b.at);
   const onPage = (edge: DrawnEdge) => (edge.is_vertical ? drawing.x : drawing.y) + edge.at * drawing.scale;
   return (
     <details>
       <summary>{edges.length === 1 ? "1 straight edge" : `${px(edges.length)} straight edges`} drawn in it</summary>
       <p className="soft">{edges.length === 0 ? "Found in PNG, JPEG and WebP." : "The longest. Take two of one direction as the ends of a distance, or one with an edge of the selected box."}</p>
-      <ul className="items">
+      <Pointed siteId={siteId} drawing={drawing} edges={edges} distances={distances} />
+      <ul className="items" aria-label="Longest drawn edges">
         {longest.map((edge) => (
           <li key={`${edge.is_vertical} ${edge.at} ${edge.start}`} className="row small">
             <span className="number">{edge.is_vertical ? "x" : "y"} {px(onPage(edge))}</span>

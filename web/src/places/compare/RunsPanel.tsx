@@ -48,6 +48,7 @@ export function RunsPanel({ siteId, page, run, entries, reader, pictures, onPict
           <label className="check"><input type="checkbox" checked={pictures} onChange={(event) => onPictures(event.target.checked)} /> Frames show its pictures</label>
           <p role="status" style={{ margin: "6px 0" }}>
             {run.madeAt && `Run of ${clock(new Date(run.madeAt))}, ${run.shots.length === 1 ? "1 viewport" : `${run.shots.length} viewports`}. `}
+            {run.progress !== null && "So far: "}
             {off === 0 ? "Everything computed is as the browser measured it." : <span className="wrong">{off === 1 ? "1 number is" : `${px(off)} numbers are`} otherwise than computed.</span>}
             {changed.length > 0 && <> <span className="wrong">{changed.length === 1 ? "1 viewport" : `${changed.length} viewports`} changed since the accepted pictures.</span></>}
           </p>
@@ -78,7 +79,7 @@ function Bar({ part, done, all }: { part: number; done: number; all: number }) {
 function ShotItem({ siteId, page, shot, onAccept, onSelect }: { siteId: number; page: string; shot: Shot; onAccept: () => void; onSelect: (index: number) => void }) {
   const moved = shot.since?.moved ?? [];
   const areas = shot.since?.areas ?? [];
-  const isQuiet = !shot.error && shot.disagreements.length === 0 && shot.complaints.length === 0 && shot.refused.length === 0 && areas.length === 0 && moved.length === 0 && shot.changes.length === 0;
+  const isQuiet = !shot.error && shot.unmet.length === 0 && shot.disagreements.length === 0 && shot.complaints.length === 0 && shot.refused.length === 0 && areas.length === 0 && moved.length === 0 && shot.changes.length === 0;
   return (
     <li>
       <div className="row small">
@@ -105,6 +106,7 @@ function ShotItem({ siteId, page, shot, onAccept, onSelect }: { siteId: number; 
           </li>
         ))}
         {shot.disagreements.length > 6 && <li>and {shot.disagreements.length - 6} more.</li>}
+        {shot.unmet.map((one) => <li key={one} className="wrong">Expected {one}</li>)}
         {shot.complaints.map((one) => <li key={one}>Console: {one}</li>)}
         {shot.refused.map((one) => <li key={one}>Not loaded: {one}</li>)}
         {shot.changes.slice(0, 5).map((one) => <li key={one}>Scripts: {one}</li>)}

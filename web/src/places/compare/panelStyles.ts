@@ -2,6 +2,7 @@
 import styled from "styled-components";
 
 export const PanelBody = styled.div`
+  accent-color: var(--lake);
   .items { margin: 0 0 10px; padding: 0; list-style: none; }
   .items > li { padding: 5px 0; border-bottom: 1px solid var(--hairline); overflow-wrap: anywhere; }
   .row { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: baseline; }
