@@ -14,7 +14,7 @@ from ..computing import SLOW, apart
 from ..core.comparing import BoxEdge, distance_between, nearest_colour, with_colour
 from ..core.errors import InputError
 from ..core.images import picture_size, svg_size
-from ..core.page import Page
+from ..core.page import Layout, Page
 from ..core.seeing import drawn_edges, read_picture
 from ..numbers.pages import page_of
 from ..sites.api import decoded, encoded
@@ -149,7 +149,7 @@ def measure_distances(request: HttpRequest, site_id: int, payload: DistancesIn) 
 def _measured(page: Page, height: int, kept: Distance) -> dict[str, Any]:
     told: dict[str, Any] = {
         "id": kept.pk, "width": kept.width, "is_across": kept.is_across, "name": "", "at_first": None, "at_second": None, "built": None,
-        "drawn": kept.drawn, "off": None, "working": "", "blamed": None, "index": None, "error": "",
+        "drawn": kept.drawn, "off": None, "working": "", "blamed": None, "index": None, "goal": None, "error": "",
     }  # fmt: skip
     first, second = EdgeIn(**kept.first), EdgeIn(**kept.second)
     told["name"] = f"{_edge_name(page, first)} to {_edge_name(page, second)}"
@@ -166,10 +166,21 @@ def _measured(page: Page, height: int, kept: Distance) -> dict[str, Any]:
         told["error"] = str(error)
     if told["built"] is not None and kept.drawn is not None:
         told["off"] = round(told["built"] - kept.drawn, 2)
+        told["goal"] = _goal(page, layout, second, kept, told)
     return told
 
 
-def _at(page: Page, layout: Any, edge: EdgeIn) -> float:
+def _goal(page: Page, layout: Layout, second: EdgeIn, kept: Distance, told: dict[str, Any]) -> dict[str, Any] | None:
+    """Where the second edge's element would have to stand for the distance to be as drawn."""
+    elements = page.document.elements
+    rect = layout.rects.get(elements[second.index]) if second.index is not None and second.at is None and 0 <= second.index < len(elements) else None
+    if rect is None or not told["off"]:
+        return None
+    away = 1 if told["at_second"] >= told["at_first"] else -1
+    return {"kind": "x" if kept.is_across else "y", "amount": round((rect.x if kept.is_across else rect.y) - away * told["off"], 2)}
+
+
+def _at(page: Page, layout: Layout, edge: EdgeIn) -> float:
     if edge.at is not None:
         return float(edge.at)
     own = BoxEdge(edge.index or 0, edge.side)

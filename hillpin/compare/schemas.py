@@ -284,6 +284,13 @@ class TermOut(Schema):
     line: int
 
 
+class DistanceGoalOut(Schema):
+    """A goal to solve for: the element's x or y, in CSS px of the page."""
+
+    kind: Literal["x", "y"]
+    amount: float
+
+
 class DistanceOut(Schema):
     """A distance that is kept, as it is built now. ``error`` says why it cannot be measured."""
 
@@ -300,6 +307,8 @@ class DistanceOut(Schema):
     blamed: TermOut | None
     index: int | None
     """The element that one would change."""
+    goal: DistanceGoalOut | None
+    """What of it would have to be how much."""
     error: str
 
 

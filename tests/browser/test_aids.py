@@ -37,9 +37,9 @@ class AidCase(InterfaceCase):
         self.until(lambda: self.page.get_by_role("button", name=re.compile(f"for line {self.number_of(line)}$")).is_visible(), f"what depends on the caret is drawn for {line!r}")
 
     def number_of(self, line: str) -> int:
-        """The number of the first line that holds a text, in the stylesheet as it is saved by now."""
+        """The number of the first line that holds a text, in the stylesheet as it is saved by now; 0 where none does yet."""
         text = bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode()
-        return next(at for at, one in enumerate(text.splitlines(), 1) if line in one)
+        return next((at for at, one in enumerate(text.splitlines(), 1) if line in one), 0)
 
     def setUp(self) -> None:
         super().setUp()

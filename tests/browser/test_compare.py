@@ -158,7 +158,8 @@ class RealBrowser(CompareCase):
         self.assertEqual(self.violations(), [])
 
     def test_a_report_to_keep(self) -> None:
-        self.open_compare()
+        self.site = add_site("Short", [NewFile("index.html", b"<!DOCTYPE html><html lang=en><title>t</title><body><main>Low water</main></body></html>")])
+        self.open(f"/sites/{self.site.pk}/compare")
         runs = self.panel("Runs")
         runs.get_by_role("button", name="Make it as HTML").click()
         with self.page.expect_download() as download:

@@ -25,7 +25,7 @@ class SiteList(InterfaceCase):
             .get_by_role("listitem")
             .filter(has=page.get_by_role("heading", name="Skerry Line"))
         )
-        expect(card.first).to_contain_text("18 files")
+        expect(card.first).to_contain_text("19 files")
         expect(card.first).to_contain_text("div.wrap, up to 1,128 wide")
 
     def test_a_new_site_opens_in_write(self) -> None:

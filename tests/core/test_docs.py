@@ -49,6 +49,7 @@ class Shown(unittest.TestCase):
             (folder / "index.html").write_text(PAGE)
             with closing(sqlite3.connect(folder / "hillpin.sqlite3")) as data:
                 data.executescript("CREATE TABLE sites_sitefile (id, path, content, revision, updated_at); CREATE TABLE sites_revision (id, file_id, number, content, saved_at);")
+            (folder / "expectations.json").write_text('{"version": 1, "expectations": [{"page": "*", "says": ".fare 1 line"}]}')
             (folder / "truth.json").write_text('{"browser": "by hand", "runs": []}')
             for command, file in commands().items():
                 words = command.replace('"', "").split()

@@ -647,6 +647,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/outline-markup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outline To Markup
+         * @description The page with an outline written into it, to be looked at and then put in.
+         */
+        post: operations["hillpin_numbers_aids_api_outline_to_markup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/overlays": {
         parameters: {
             query?: never;
@@ -3342,6 +3362,71 @@ export interface components {
             direction: "up" | "down" | "in" | "out";
         };
         /**
+         * OutlineAskOut
+         * @description What only the person knows of an element on a line.
+         */
+        OutlineAskOut: {
+            /** Line */
+            line: number;
+            /** What */
+            what: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * OutlineFaultOut
+         * @description What is wrong with an outline, by line and column from 1.
+         */
+        OutlineFaultOut: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Message */
+            message: string;
+        };
+        /**
+         * OutlineMarkupOut
+         * @description The page with the outline in it, what was written, and what stands against it.
+         */
+        OutlineMarkupOut: {
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Html */
+            html: string;
+            /** Faults */
+            faults: components["schemas"]["OutlineFaultOut"][];
+            /** Asks */
+            asks: components["schemas"]["OutlineAskOut"][];
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * OutlineMarkupIn
+         * @description Indented lines to be written as markup at a place of the page; answers by ``line:what``.
+         */
+        OutlineMarkupIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Offset */
+            offset: number;
+            /** Outline */
+            outline: string;
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+        };
+        /**
          * GridLine
          * @description A line of a grid: its number from the start, from the end (0 in the implicit grid), and its names.
          */
@@ -4936,6 +5021,19 @@ export interface components {
             colour: string;
         };
         /**
+         * DistanceGoalOut
+         * @description A goal to solve for: the element's x or y, in CSS px of the page.
+         */
+        DistanceGoalOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "x" | "y";
+            /** Amount */
+            amount: number;
+        };
+        /**
          * DistanceOut
          * @description A distance that is kept, as it is built now. ``error`` says why it cannot be measured.
          */
@@ -4963,6 +5061,7 @@ export interface components {
             blamed: components["schemas"]["TermOut"] | null;
             /** Index */
             index: number | null;
+            goal: components["schemas"]["DistanceGoalOut"] | null;
             /** Error */
             error: string;
         };
@@ -7191,6 +7290,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_outline_to_markup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineMarkupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineMarkupOut"];
                 };
             };
             /** @description Not Found */

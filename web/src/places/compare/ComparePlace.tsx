@@ -1,8 +1,9 @@
 /** Compare: a page at several viewports side by side, against drawings, the real browser and what is expected of it. */
-import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type Site } from "../../api/client";
+import { Line } from "../../api/line";
 import { Header } from "../../kit/Header";
 import { compareAddress, Link, stopsOf } from "../../router";
 import { clampWidth } from "../../width-axis/scale";
@@ -46,10 +47,11 @@ function Compare({ site, page, pages }: { site: Site; page: string; pages: strin
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [free, setFree] = useState(() => clampWidth(Number(localStorage.getItem(`hillpin.walker.${site.id}`) ?? 742) || 742));
   const [pictures, setPictures] = useState(false);
+  useSaves(site.id);
   const answers = useMemo(() => answersOf(reader), [reader]);
   const sheets = useSheets(site, !isUsual(reader));
-  const numbers = useNumbers(site.id, page, entries, selected, reader);
-  const hill = useHill(site.id, page, selected);
+  const numbers = useNumbers(site, page, entries, selected, reader);
+  const hill = useHill(site, page, selected);
   const run = useRun(site.id, page);
   const drawings = useDrawings(site.id, page);
   const distances = useDistances(site.id, page);
@@ -85,22 +87,37 @@ function Compare({ site, page, pages }: { site: Site; page: string; pages: strin
   );
 }
 
+/** What is saved in Write, or by another program, is seen here at once. */
+function useSaves(siteId: number): void {
+  const queries = useQueryClient();
+  useEffect(() => {
+    const line = new Line(siteId);
+    const stop = line.onNews(() => {
+      for (const key of ["site", "distances"]) void queries.invalidateQueries({ queryKey: [key, siteId] });
+    });
+    return () => {
+      stop();
+      line.close();
+    };
+  }, [queries, siteId]);
+}
+
 /** Sections of the page, and the selected box in numbers at every viewport of the line-up. */
-function useNumbers(site: number, page: string, entries: Entry[], index: number | null, reader: typeof USUAL) {
+function useNumbers(site: Site, page: string, entries: Entry[], index: number | null, reader: typeof USUAL) {
   const screens = entries.map(({ name, width, height, touch, density }) => ({ name, width, height, touch: touch ?? false, density: density ?? 1, reader }));
   const found = useQuery({
-    queryKey: ["line-up", site, page, screens.map(keyOf), index, reader],
-    queryFn: () => ask(client.POST("/api/sites/{site_id}/line-up", { params: { path: { site_id: site } }, body: { page, drafts: {}, screens, index } })),
+    queryKey: ["line-up", site.id, site.updated_at, page, screens.map(keyOf), index, reader],
+    queryFn: () => ask(client.POST("/api/sites/{site_id}/line-up", { params: { path: { site_id: site.id } }, body: { page, drafts: {}, screens, index } })),
     placeholderData: (before) => before, staleTime: 0, refetchOnWindowFocus: true,
   });
   return found.data;
 }
 
 /** The selected box's width over all viewports. */
-function useHill(site: number, page: string, selected: number | null) {
+function useHill(site: Site, page: string, selected: number | null) {
   const found = useQuery({
-    queryKey: ["hill", site, page, selected],
-    queryFn: () => ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: site } }, body: { page, selected, height: 800, drafts: {}, start: 240, end: 1920, fonts: 0 } })),
+    queryKey: ["hill", site.id, site.updated_at, page, selected],
+    queryFn: () => ask(client.POST("/api/sites/{site_id}/hill", { params: { path: { site_id: site.id } }, body: { page, selected, height: 800, drafts: {}, start: 240, end: 1920, fonts: 0 } })),
     placeholderData: (before) => before,
   });
   return found.data;

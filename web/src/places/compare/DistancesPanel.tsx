@@ -152,7 +152,7 @@ function Kept({ one, siteId, page, onDrop }: { one: KeptDistance; siteId: number
             {one.blamed && (
               <LinkButton onPress={() => {
                 localStorage.setItem(`hillpin.walker.${siteId}`, String(clampWidth(one.width)));
-                handOver.put({ site: siteId, page, index: one.index, file: one.blamed?.file ?? null, line: one.blamed?.line ?? null, fix: null });
+                handOver.put({ site: siteId, page, index: one.index, file: one.blamed?.file ?? null, line: one.blamed?.line ?? null, fix: null, goal: isOff ? one.goal : null });
                 go(writeAddress(siteId, page));
               }}>{isOff ? `What must the ${one.blamed.words} be?` : one.blamed.words} {one.blamed.file} line {one.blamed.line}</LinkButton>
             )}

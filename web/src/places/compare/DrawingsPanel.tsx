@@ -11,7 +11,7 @@ import type { FrameTold } from "./LineFrame";
 import { type Entry, keyOf } from "./lineUp";
 import { PanelBody } from "./panelStyles";
 
-export const WAYS = ["Off", "Fade", "Wipe", "Difference"] as const;
+export const WAYS = ["Off", "Fade", "Wipe", "Difference", "Beside"] as const;
 export type Way = (typeof WAYS)[number];
 
 export interface Drawings {
@@ -53,7 +53,7 @@ export const pictureAddress = (site: number, drawing: PageDrawing) => `/api/site
 /** The drawing of a frame's width, laid over it where the page stands. */
 export function DrawnOver({ drawings, width, siteId, told, scale, height }: { drawings: Drawings; width: number; siteId: number; told: FrameTold; scale: number; height: number }) {
   const drawing = drawings.list.find((one) => one.width === width);
-  if (!drawing || drawings.way === "Off") return null;
+  if (!drawing || drawings.way === "Off" || drawings.way === "Beside") return null;
   const style = {
     position: "absolute" as const, left: (drawing.x - told.scroll[0]) * scale, top: (drawing.y - told.scroll[1]) * scale,
     width: drawing.pixel_width * drawing.scale * scale, maxWidth: "none",
@@ -65,6 +65,17 @@ export function DrawnOver({ drawings, width, siteId, told, scale, height }: { dr
     <div style={{ position: "absolute", inset: 0, overflow: "hidden", clipPath: clip, mixBlendMode: style.mixBlendMode }}>
       <img src={pictureAddress(siteId, drawing)} alt={`Drawing ${drawing.name}`} style={{ ...style, mixBlendMode: undefined }} />
       {drawings.way === "Wipe" && <span style={{ position: "absolute", left: `calc(${drawings.part}% - 1px)`, top: 0, width: 2, height: height * scale, background: "var(--day-lake)" }} />}
+    </div>
+  );
+}
+
+/** The drawing of a frame's width beside the frame, at the same place of the page. */
+export function DrawnBeside({ drawings, entry, siteId, standing, scale }: { drawings: Drawings; entry: Entry; siteId: number; standing: number; scale: number }) {
+  const drawing = drawings.way === "Beside" ? drawings.list.find((one) => one.width === entry.width) : undefined;
+  if (!drawing) return null;
+  return (
+    <div style={{ position: "relative", overflow: "hidden", flex: "none", width: entry.width * scale, height: entry.height * scale, marginLeft: 8, border: "1px dashed var(--ink)", background: "var(--sheet)" }}>
+      <img src={pictureAddress(siteId, drawing)} alt={`Drawing ${drawing.name}, beside`} style={{ position: "absolute", maxWidth: "none", left: drawing.x * scale, top: (drawing.y - standing) * scale, width: drawing.pixel_width * drawing.scale * scale }} />
     </div>
   );
 }

@@ -50,6 +50,8 @@ interface Props {
   picture: Picture | null;
   onSelect: (index: number) => void;
   onStand: (index: number, part: number) => void;
+  /** How far down its page it stands now. */
+  onTop?: (top: number) => void;
   /** What is laid over it, drawn for where the page stands. */
   over?: (told: FrameTold, top: number) => ReactNode;
 }
@@ -86,6 +88,7 @@ export const LineFrame = memo(function LineFrame(props: Props) {
       else if (message.kind === "scrolled" && message.scroll) {
         const scroll = message.scroll;
         setTold((before) => before && { ...before, scroll });
+        latest.current.onTop?.(scroll[1]);
         if (message.standing) latest.current.onStand(message.standing.index, message.standing.part);
       }
     };

@@ -7,7 +7,7 @@ import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
 import { useHeight, useRoom } from "../../kit/useRoom";
 import type { Distances } from "./DistancesPanel";
-import { DrawnOver, type Drawings } from "./DrawingsPanel";
+import { DrawnBeside, DrawnOver, type Drawings } from "./DrawingsPanel";
 import { type FrameTold, LineFrame, type Picture } from "./LineFrame";
 import { type Entry, isLive, keyOf, PANELS, type PanelName, type Standing, turned, USUAL } from "./lineUp";
 import { ChangedAreas } from "./ChangedAreas";
@@ -74,6 +74,7 @@ interface Props {
 export function LineUp(props: Props) {
   const { site, page, entries, onEntries, sections, standing, selected, numbers, run } = props;
   const line = useRef<HTMLDivElement>(null);
+  const [tops, setTops] = useState<Record<string, number>>({});
   const [scaling, setScaling] = useState<(typeof SCALES)[number]>("All");
   const [room, tall] = [useRoom(line, 1000), useHeight(line, 500)];
   const tallest = Math.max(...entries.map((one) => one.height), 1);
@@ -106,14 +107,14 @@ export function LineUp(props: Props) {
             const picture = props.pictures && shot ? pictureOf(site.id, shot) : null;
             const here = numbers?.screens[at];
             return (
-              <li key={keyOf(entry)} style={{ width: Math.max(entry.width * scale + 2, NARROWEST) }}>
+              <li key={keyOf(entry)} style={{ width: Math.max(entry.width * scale + 2, NARROWEST) + (props.drawings.way === "Beside" && props.drawings.list.some((one) => one.width === entry.width) ? entry.width * scale + 10 : 0) }}>
                 <div className="head">
                   <strong>{entry.name}</strong>
                   <span className="size">{entry.width} × {entry.height}</span>
                 </div>
-                <div className="stand" style={{ height: tallest * scale + 2 }}>
+                <div className="stand" style={{ height: tallest * scale + 2, display: "flex", alignItems: "start" }}>
                 <LineFrame
-                  entry={entry} address={`${site.pages}${page.split("/").map(encodeURIComponent).join("/")}`} base={site.pages} scale={scale} standing={standing} sections={indexes}
+                  key={site.updated_at} entry={entry} address={`${site.pages}${page.split("/").map(encodeURIComponent).join("/")}`} base={site.pages} scale={scale} standing={standing} sections={indexes}
                   answers={props.answers} sheets={props.sheets} selected={selected} picture={picture} onSelect={props.onSelect}
                   onStand={(index, part) => props.onStand(index, part, keyOf(entry))}
                   over={(told: FrameTold, top: number) => (
@@ -123,7 +124,9 @@ export function LineUp(props: Props) {
                       <DimensionLines distances={props.distances.kept.filter((one) => one.width === entry.width)} told={told} scale={scale} width={entry.width} height={entry.height} />
                     </>
                   )}
+                  onTop={(top) => setTops((now) => (now[keyOf(entry)] === top ? now : { ...now, [keyOf(entry)]: top }))}
                 />
+                <DrawnBeside drawings={props.drawings} entry={entry} siteId={site.id} standing={tops[keyOf(entry)] ?? 0} scale={scale} />
                 </div>
                 <div className="hands">
                   <Button aria-label={`Move ${entry.name} to the left`} isDisabled={at === 0} onPress={() => move(at, -1)}>←</Button>

@@ -11,6 +11,7 @@ import { FindPanel } from "./folder/FindPanel";
 import { PlanView } from "./folder/PlanView";
 import type { Folder } from "./folder/useFolder";
 import { History } from "./History";
+import { OutlinePanel } from "./OutlinePanel";
 import { PageTree } from "./PageTree";
 import type { AskChange } from "./aid";
 import { RowsOfCode } from "./RowsOfCode";
@@ -68,12 +69,18 @@ interface Props {
   /** A change that is made for the person, with the same undo as typing. */
   onPut: (path: string, text: string) => void;
   onFar: (path: string, line: number) => void;
+  /** Where the caret last stood in the page's source. */
+  caretInPage: number;
+  /** Another text of the page that is drawn instead of its own; null draws its own. */
+  onPreview: (text: string | null) => void;
+  /** The same, and the caret behind it. */
+  onPutAt: (path: string, text: string, caret: number) => void;
   hasFiles: boolean;
   onFiles: (isOn: boolean) => void;
 }
 
 const TREE = "hillpin.tree";
-export type Shown = "source" | "states" | "rows" | "find";
+export type Shown = "source" | "states" | "rows" | "find" | "outline";
 
 /** What else the column can show; not drawn anew while one types. */
 const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: { shows: Shown; onShow: (shown: Shown) => void; hasTree: boolean; onTree: (isOn: boolean) => void; hasRows: boolean }) {
@@ -81,6 +88,7 @@ const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: {
   return (
     <>
       <Button aria-pressed={hasTree} onPress={() => onTree(!hasTree)}>Tree</Button>
+      <Button title={keyNamed("O")} onPress={() => onShow("outline")}>Outline</Button>
       <Button title={keyNamed("W")} onPress={() => onShow("find")}>Find</Button>
       <Button onPress={() => onShow("states")}>Earlier states</Button>
       <Button isDisabled={!hasRows} onPress={() => onShow("rows")}>Rows</Button>
@@ -97,6 +105,8 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
     localStorage.setItem(TREE, isOn ? "on" : "");
     setTree(isOn);
   }, []);
+  const { store } = props;
+  const siteNow = useCallback(() => ({ texts: new Map([...store.snapshot().files].map(([path, one]) => [path, one.text])), files, page }), [store, files, page]);
   const [caretNote, setCaretNote] = useState("");
   const file = texts.get(open);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
@@ -138,6 +148,12 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
       {folder.plan && <PlanView plan={folder.plan} isBusy={folder.isBusy} trouble={folder.trouble} onDo={folder.carryOut} onLeave={folder.leave} />}
       {file && !folder.plan && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} folder={folder} onText={(text) => props.onPut(open, text)} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
       {!folder.plan && shows === "find" && <FindPanel siteId={siteId} texts={props.store} folder={folder} version={props.version} onSource={(path, line) => { setShows("source"); props.onFar(path, line); }} onLeave={() => setShows("source")} />}
+      {!folder.plan && shows === "outline" && (
+        <OutlinePanel
+          siteId={siteId} page={page} drafts={drafts} offset={props.caretInPage} onPreview={props.onPreview} onLeave={() => setShows("source")}
+          onPut={(text, caret) => { setShows("source"); props.onPutAt(page, text, caret); }}
+        />
+      )}
       {file && !folder.plan && shows === "rows" && element && (
         <RowsOfCode
           siteId={siteId} page={page} elements={numbers?.elements ?? []} rects={numbers?.rects ?? []} selected={element.index} drafts={drafts}
@@ -154,7 +170,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
         )}
         <Editor
           site={siteId} path={open} text={file.text} before={file.before} outside={file.outside} notes={notes} marks={marks} jump={jump}
-          onEdit={props.onEdit} onCaret={props.onCaret} onPlace={props.onPlace} onNote={setCaretNote}
+          siteNow={siteNow} onEdit={props.onEdit} onCaret={props.onCaret} onPlace={props.onPlace} onNote={setCaretNote}
         />
         </div>
       )}

@@ -27,8 +27,8 @@ const AT_CARET = "caret";
 const MOST_SHOWN = 12;
 
 /** Name a goal for a box, or two; choose the number that may change; it is solved so that they are met. */
-export function GoalPanel({ siteId, page, width, height, drafts, selected, elements, caret, onAsk, onSource }: AidProps) {
-  const [wishes, setWishes] = useState<Wish[]>([{ box: null, kind: "width", relation: "is", amount: "270", at: "", to: "" }]);
+export function GoalPanel({ siteId, page, width, height, drafts, selected, elements, caret, goal, onAsk, onSource }: AidProps) {
+  const [wishes, setWishes] = useState<Wish[]>([{ box: null, kind: goal?.kind ?? "width", relation: "is", amount: goal ? String(goal.amount) : "270", at: "", to: "" }]);
   const [chosen, setChosen] = useState<string>(AT_CARET);
   const [found, setFound] = useState<Found | null>(null);
   const [trouble, setTrouble] = useState("");

@@ -14,6 +14,7 @@ const Panel = styled.section`
 `;
 
 const WORKING = "Working";
+const GOAL = "What must this be?";
 const ASKED = [WORKING, ...AIDS.map((aid) => aid.name)];
 const NO_WORKINGS: Numbers["workings"] = [];
 const NO_GENERATED: Numbers["generated"] = [];
@@ -28,7 +29,7 @@ interface Props extends Omit<AidProps, "selected" | "name" | "elements"> {
 
 /** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
 export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, onPseudo, ...aid }: Props) {
-  const [aside, setAside] = useState(WORKING);
+  const [aside, setAside] = useState(aid.goal ? GOAL : WORKING);
   const choice = useMemo(() => <Choice label="What is asked" options={ASKED} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
   const { siteId, page, width, height, caret, onAsk } = aid;

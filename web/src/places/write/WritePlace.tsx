@@ -77,7 +77,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [hasFiles, setHasFiles] = useKept("hillpin.files", false);
   const [hasSums, setSums] = useKept("hillpin.sums", true);
   const [shows, setShows] = useState<Shown>("source");
-  useKeys({ W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
+  useKeys({ O: () => setShows(shows === "outline" ? "source" : "outline"), W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
   const folder = useFolder(site, page, texts, open, source.onFile.onOpen);
   const follow = useCallback((path: string) => {
     if (pages.includes(path)) go(writeAddress(site.id, path));
@@ -91,7 +91,14 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const survey = useSurveyBehind(site.id, { page, height, drafts }, ready, texts);
   const { onCaret, showInSource } = useFollowing({ select, pick }, numbers, page, open, source.jumpTo);
   const openQuery = useQueryHere(site.id, page, walker, texts, files, caret, askChange, source.setSaid);
-  const onPlace = useCallback((path: string, offset: number, line: number) => onCaretPlace({ path, offset, line }), [onCaretPlace]);
+  const [caretInPage, setCaretInPage] = useState(0);
+  const [preview, onPreview] = useState<string | null>(null);
+  const onPlace = useCallback((path: string, offset: number, line: number) => {
+    onCaretPlace({ path, offset, line });
+    if (path === page) setCaretInPage(offset);
+  }, [onCaretPlace, page]);
+  const { change } = source;
+  const onPutAt = useCallback((file: string, text: string, at: number) => change({ file, text, caret: at, notes: [] }), [change]);
   const onFonts = useCallback((faces: FaceTold[]) => {
     ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
   }, [site.id]);
@@ -109,12 +116,12 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const sourceColumn = (
     <EditorColumn
       siteId={site.id} files={site.files} texts={files} open={open} page={page} numbers={numbers} drafts={drafts} notes={notes} marks={marks} jump={source.jump} alsoOpen={source.alsoOpen} selected={shownIndex} onSelect={showInSource} onAsk={askChange}
-      onCaret={onCaret} onPlace={onPlace} folder={folder} hasFiles={hasFiles} onFiles={setHasFiles} shows={shows} onShow={setShows} store={texts} version={version} onFar={toSource} {...source.onFile}
+      onCaret={onCaret} onPlace={onPlace} folder={folder} hasFiles={hasFiles} onFiles={setHasFiles} shows={shows} onShow={setShows} caretInPage={caretInPage} onPreview={onPreview} onPutAt={onPutAt} store={texts} version={version} onFar={toSource} {...source.onFile}
     />
   );
   const pageFrame = (
     <PageFrame
-      key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
+      key={String(site.runs_scripts)} preview={preview} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
       onFollow={follow} onHeight={setHeight} hasSums={hasSums} onSums={setSums} onReport={onReport} onSelect={showInSource}
       fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
     />
@@ -125,7 +132,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
       <div className="sums">
         <SumsPanel
           siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
-          onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
+          goal={handed?.goal ?? null} onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
         />
         <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
       </div>

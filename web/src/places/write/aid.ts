@@ -17,6 +17,8 @@ export interface AidProps {
   /** All elements of the page. */
   elements: ElementNumbers[];
   caret: { path: string; offset: number } | null;
+  /** A goal that another place asked for, to begin with. */
+  goal: { kind: "x" | "y"; amount: number } | null;
   onSource: (file: string, line: number) => void;
   onAsk: AskChange;
   /** Hold the selected element in a state, in the page too; `""` lets it go. */

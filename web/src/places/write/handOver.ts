@@ -8,6 +8,8 @@ export interface Handed {
   file: string | null;
   line: number | null;
   fix: Finding["fixes"][number] | null;
+  /** A goal to solve for, of the element: what of it is to be how much. */
+  goal?: { kind: "x" | "y"; amount: number } | null;
 }
 
 let waiting: Handed | null = null;

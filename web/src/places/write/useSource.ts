@@ -52,7 +52,7 @@ export function useSource(site: Site, page: string, handed: Handed | null) {
     onReload: (path: string) => void texts.reload(path),
   }), [texts]);
   useHanded(handed, handed !== null && files.has(handed.file ?? ""), jumpTo, putIn);
-  return { texts, files, version, elsewhere, alsoOpen, drafts, ready: files.has(page), open, jump, jumpTo, goTo, said, setSaid, askChange, putIn, onFile };
+  return { texts, files, version, elsewhere, alsoOpen, drafts, ready: files.has(page), open, jump, jumpTo, goTo, said, setSaid, change, askChange, putIn, onFile };
 }
 
 /** Does what another place asked for when it opened this one, once the file is there: goes to a line, or puts in a change. */

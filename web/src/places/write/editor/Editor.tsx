@@ -1,6 +1,6 @@
 import { css } from "@codemirror/lang-css";
 import { html } from "@codemirror/lang-html";
-import { Annotation, type EditorState, Text as CodeText, Transaction } from "@codemirror/state";
+import { Annotation, EditorState, Text as CodeText, Transaction } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import { memo, useEffect, useRef } from "react";
 import { closingBraces } from "./closingBraces";
@@ -11,6 +11,7 @@ import { type Marks, marksField, setMarks } from "./marks";
 import { noteAt, notesGutter, setNotes, type ShownNote } from "./notes";
 import { nudgeKeys } from "./nudge";
 import { setup } from "./setup";
+import { type SiteNow, siteWords } from "./siteWords";
 import { mapTheme } from "./theme";
 
 /** A place to go to: a line or an offset; `stamp` makes the same place a new wish. */
@@ -33,6 +34,8 @@ interface Props {
   notes: ShownNote[];
   marks: Marks;
   jump: Jump | null;
+  /** The site as it is now, for completion. */
+  siteNow: () => SiteNow;
   onEdit: (path: string, text: string) => void;
   onCaret: (path: string, offset: number, line: number) => void;
   /** The caret stands elsewhere, whoever put it there. */
@@ -87,8 +90,10 @@ export const Editor = memo(function Editor(props: Props) {
     if (!editor || shown.current === path) return;
     if (shown.current) states.current.set(shown.current, editor.state);
     const isMarkup = /\.html?$|\.svg$/i.test(path);
+    // The same one each time it is asked for: it is known again by that.
+    const words = [{ autocomplete: siteWords(() => latest.current.siteNow(), () => shown.current) }];
     const extensions = [
-      nudgeKeys, setup, isMarkup ? [html({ autoCloseTags: false }), closingTags] : [css(), closingBraces], habitOf(CodeText.of(text.split("\n")), isMarkup), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
+      nudgeKeys, setup, EditorState.languageData.of(() => words), isMarkup ? [html({ autoCloseTags: false }), closingTags] : [css(), closingBraces], habitOf(CodeText.of(text.split("\n")), isMarkup), mapTheme, notesGutter, marksField, EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": `Source of ${path}`, "aria-describedby": LEAVING, tabindex: "0" }),
       EditorView.updateListener.of((update) => {
         const own = update.transactions.some((transaction) => transaction.annotation(programmatic));
