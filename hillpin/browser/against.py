@@ -31,7 +31,7 @@ class Disagreement:
 
 def names_of(page: Page) -> list[str]:
     """Tag, id, classes and style attribute of each element of a page, as a visit tells them."""
-    return [" ".join((one.local_name if hasattr(one, "local_name") else one.tag, one.id or "", one.attributes.get("class", ""), one.attributes.get("style", ""))) for one in page.document.elements]
+    return [" ".join((one.tag, one.id or "", one.attributes.get("class", ""), one.attributes.get("style", ""))) for one in page.document.elements]
 
 
 def page_as_seen(files: Files, path: str, seen: Seen) -> tuple[Page, list[str]]:

@@ -17,11 +17,11 @@ from ..numbers.browser_fonts import browser_fonts
 from ..numbers.pages import SiteFiles, page_of
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
+from ..sites.whole_files import files_of
 from .models import Run, Shot
 from .run_jobs import RunKept, kept_of, runs, start_run
-from .schemas import AcceptShotsIn, LineUpIn, LineUpOut, RunIn, RunOut, ScreenIn, ShippedScreenOut, WorkStartedOut
+from .schemas import AcceptShotsIn, LineUpIn, LineUpOut, RunIn, RunOut, ShippedScreenOut, WorkStartedOut
 from .screens_in import reader_of, screen_of
-from .site_files import files_of
 
 router = Router(tags=["compare"])
 screens_router = Router(tags=["compare"])
@@ -53,16 +53,18 @@ def line_up(request: HttpRequest, site_id: int, payload: LineUpIn) -> dict[str, 
             "name": chosen.name() if chosen is not None else "",
             "file": payload.page,
             "line": chosen.line if chosen is not None else None,
-            "screens": [on_screen(_for_reader(site, page, payload, screen), index, screen.width, screen.height) for screen in payload.screens],
+            "screens": [on_screen(one, index, screen.width, screen.height) for one, screen in zip(_for_readers(site, page, payload), payload.screens, strict=True)],
         }
 
 
-def _for_reader(site: Site, page: Page, payload: LineUpIn, screen: ScreenIn) -> Page:
-    """The page as a screen's reader gets it: the one there is where nothing is set."""
-    reader = reader_of(screen.reader, screen.density)
-    if reader == page.reader:
-        return page
-    return Page(SiteFiles(site, payload.drafts), payload.page, measured=browser_fonts.of(site)[1], reader=reader)
+def _for_readers(site: Site, page: Page, payload: LineUpIn) -> list[Page]:
+    """The page as each screen's reader gets it, read once for each reader: the one there is where nothing is set."""
+    readers = [reader_of(screen.reader, screen.density) for screen in payload.screens]
+    pages = {page.reader: page}
+    for reader in readers:
+        if reader not in pages:
+            pages[reader] = Page(SiteFiles(site, payload.drafts), payload.page, measured=browser_fonts.of(site)[1], reader=reader)
+    return [pages[reader] for reader in readers]
 
 
 @router.post("/{site_id}/runs", response={200: WorkStartedOut, 404: ErrorOut, 422: ErrorOut})

@@ -16,9 +16,9 @@ from ..numbers.pages import page_of
 from ..sites.models import Site, SiteFile
 from ..sites.schemas import ErrorOut
 from ..sites.store import create_file, save_file
+from ..sites.whole_files import files_of
 from .expectations_work import proved_out
 from .schemas import ExpectationsIn, KeepExpectationIn, ProvedOut, SuggestIn, SuggestionsOut, WorkStartedOut
-from .site_files import files_of
 
 router = Router(tags=["expectations"])
 proving = Tickets()

@@ -12,9 +12,9 @@ from ninja import Router
 from ..computing import FIRST, Ticket, Tickets, Work, long_work
 from ..sites.models import Pin, Site
 from ..sites.schemas import ErrorOut
+from ..sites.whole_files import files_of
 from .report_work import reported
 from .schemas import ReportIn, ReportOut, WorkStartedOut
-from .site_files import files_of
 
 router = Router(tags=["reports"])
 reports = Tickets()

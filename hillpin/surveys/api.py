@@ -14,8 +14,9 @@ from ..core.errors import InputError
 from ..core.survey import HEIGHT_KINDS, compare, survey_heights
 from ..numbers.browser_fonts import browser_fonts
 from ..numbers.pages import page_of
-from ..sites.models import Site, SiteFile
+from ..sites.models import Site
 from ..sites.schemas import ErrorOut
+from ..sites.whole_files import files_of
 from .jobs import jobs, start_survey_job, to_keep
 from .models import AcceptedFinding, PageSurvey
 from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
@@ -40,10 +41,7 @@ def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[
 def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn) -> dict[str, Any]:
     """What a worker needs to know of a page."""
     site = get_object_or_404(Site, pk=site_id)
-    files = {path: bytes(content) for path, content in SiteFile.objects.filter(site=site).values_list("path", "content")}
-    files.update({path: text.encode() for path, text in payload.drafts.items()})
-    if payload.page not in files:
-        raise InputError(f"There is no file {payload.page}.")
+    files = files_of(site, payload.page, payload.drafts)
     return {"files": files, "page": payload.page, "height": payload.height, "measured": dict(browser_fonts.of(site)[1])}
 
 

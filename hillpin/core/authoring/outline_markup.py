@@ -79,7 +79,7 @@ class _Writer:
         items: list[str] = []
         for line in lines:
             is_item = line.parts[0].tag == "li" and around not in _LISTS
-            written = self.line(line, "", "ul" if is_item else around, repeats)
+            written = self.line(line, "ul" if is_item else around, repeats)
             if is_item:
                 items.append(written)
                 continue
@@ -94,13 +94,13 @@ class _Writer:
         rows = [f"{self.unit}{row}" if row else row for one in items for row in one.split("\n")]
         return ["\n".join(["<ul>", *rows, "</ul>"])]
 
-    def line(self, line: OutlineLine, indent: str, around: str, repeats: list[tuple[int, int]]) -> str:
+    def line(self, line: OutlineLine, around: str, repeats: list[tuple[int, int]]) -> str:
         """A line with all that is in it, as often as it says. ``repeats`` are (number, of how many) from the outside in."""
         self._check_words(line, repeats)
         out = []
         for number in range(1, line.count + 1):
             inner = [*repeats, (number, line.count)] if line.count > 1 else repeats
-            out.append(self._once(line, indent, around, inner))
+            out.append(self._once(line, around, inner))
             if self.elements > MOST_ELEMENTS:
                 self._fault(line, f"An outline makes {MOST_ELEMENTS:,} elements at most.")
                 break
@@ -119,33 +119,33 @@ class _Writer:
         if fault not in self.faults:
             self.faults.append(fault)
 
-    def _once(self, line: OutlineLine, indent: str, around: str, repeats: list[tuple[int, int]]) -> str:
+    def _once(self, line: OutlineLine, around: str, repeats: list[tuple[int, int]]) -> str:
         tags = self._tags(line.parts, around)
         words = self._words(line, repeats)
         number = next((number for number, of in reversed(repeats) if of > 1), 1)
         heads = [self._head(line, part, tag, words if part is line.parts[-1] else "", number) for part, tag in zip(line.parts, tags, strict=True)]
         last = tags[-1]
         text = "" if last in _VOID or last == "iframe" else words
-        return self._nested(heads, tags, text, self.together(line.inside, last, repeats), indent)
+        return self._nested(heads, tags, text, self.together(line.inside, last, repeats))
 
-    def _nested(self, heads: list[str], tags: list[str], text: str, inside: list[str], indent: str) -> str:
+    def _nested(self, heads: list[str], tags: list[str], text: str, inside: list[str]) -> str:
         """Elements in one another, on one line where only words or one inline element stand in them."""
         if tags[-1] in _VOID and len(tags) == 1:
-            return f"{indent}{heads[-1]}"
+            return heads[-1]
         written = text
         is_short = not inside or (len(inside) == 1 and "\n" not in inside[0] and _tag_of(inside[0]) in _INLINE)
         if is_short:
             written = text + (f" {inside[0]}" if inside and text else inside[0] if inside else "")
             for head, tag in reversed(list(zip(heads, tags, strict=True))):
                 written = head if tag in _VOID else f"{head}{written}</{tag}>"
-            return f"{indent}{written}"
+            return written
         block = [*([text] if text else []), *inside]
         for head, tag in reversed(list(zip(heads, tags, strict=True))):
             if tag in _VOID:
                 continue
             moved = [f"{self.unit}{row}" if row else row for part in block for row in part.split("\n")]
             block = ["\n".join([head, *moved, f"</{tag}>"])]
-        return "\n".join(f"{indent}{row}" if row else row for row in block[0].split("\n"))
+        return block[0]
 
     def _tags(self, parts: list[OutlinePart], around: str) -> list[str]:
         tags: list[str] = []

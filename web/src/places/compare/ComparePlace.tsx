@@ -79,7 +79,7 @@ function Compare({ site, page, pages }: { site: Site; page: string; pages: strin
             {panel === "Drawings" && <DrawingsPanel siteId={site.id} page={page} entries={entries} drawings={drawings} distances={distances} />}
             {panel === "Distances" && <DistancesPanel siteId={site.id} page={page} entries={entries} selected={selected} name={numbers?.name ?? ""} distances={distances} />}
             {panel === "Runs" && <RunsPanel siteId={site.id} page={page} run={run} entries={entries} reader={reader} pictures={pictures} onPictures={setPictures} onSelect={setSelected} />}
-            {panel === "Expectations" && <ExpectationsPanel siteId={site.id} page={page} entry={entries[0]} entries={entries} selected={selected} name={numbers?.name ?? ""} onSelect={setSelected} onFree={setFree} />}
+            {panel === "Expectations" && <ExpectationsPanel siteId={site.id} page={page} entries={entries} selected={selected} name={numbers?.name ?? ""} onSelect={setSelected} onFree={setFree} />}
           </div>
         )}
       </main>

@@ -16,7 +16,6 @@ type Proved = components["schemas"]["ProvedOut"];
 interface Props {
   siteId: number;
   page: string;
-  entry: Entry | undefined;
   entries: Entry[];
   selected: number | null;
   name: string;
@@ -25,7 +24,7 @@ interface Props {
 }
 
 /** What must hold of the page: kept in the site's own file, proved at every width. */
-export function ExpectationsPanel({ siteId, page, entry, entries, selected, name, onSelect, onFree }: Props) {
+export function ExpectationsPanel({ siteId, page, entries, selected, name, onSelect, onFree }: Props) {
   const work = useWork<Proved>();
   const { start } = work;
   const [says, setSays] = useState("");
@@ -73,7 +72,7 @@ export function ExpectationsPanel({ siteId, page, entry, entries, selected, name
         <p className="row small"><Button type="submit" data-strong isDisabled={says.trim() === ""}>Keep</Button><Button onPress={prove}>Prove again</Button></p>
         {error && <p role="alert">{error}</p>}
       </form>
-      {selected !== null && entry && <Suggestions siteId={siteId} page={page} selected={selected} name={name} entries={entries} onChoose={setSays} />}
+      {selected !== null && entries.length > 0 && <Suggestions siteId={siteId} page={page} selected={selected} name={name} entries={entries} onChoose={setSays} />}
       <p className="soft" style={{ marginTop: 12 }}>They stand in expectations.json in the site, and <code>./pin check</code> proves them in a build.</p>
     </PanelBody>
   );

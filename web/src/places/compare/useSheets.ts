@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { ask, client, type Site } from "../../api/client";
 
-/** The texts of a site's sheets, where frames have to be answered in a simulated reader's place; null where they are not. */
+/** The texts of a site's sheets, once frames had to be answered in a simulated reader's place; null before: they answer as usual by themselves. */
 export function useSheets(site: Site, isWanted: boolean): Record<string, string> | null {
   const paths = site.files.filter((file) => file.kind === "style" && file.editable).map((file) => file.path);
   const found = useQuery({
@@ -12,5 +12,5 @@ export function useSheets(site: Site, isWanted: boolean): Record<string, string>
     },
     enabled: isWanted, staleTime: 0,
   });
-  return isWanted ? (found.data ?? null) : (found.data ? found.data : null);
+  return found.data ?? null;
 }

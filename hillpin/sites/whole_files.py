@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..core.errors import InputError
-from ..sites.models import Site, SiteFile
+from .models import Site, SiteFile
 
 
 def files_of(site: Site, page: str, drafts: dict[str, str]) -> dict[str, bytes]:
