@@ -77,6 +77,19 @@ class Changed:
         return (path, hash(self.content)) if path == self.path else self.files.key(path)
 
 
+class WithFiles:
+    """Other files with some over them."""
+
+    def __init__(self, below: Files, over: Mapping[str, bytes]) -> None:
+        self.below, self.over = below, over
+
+    def read(self, path: str) -> bytes | None:
+        return self.over[path] if path in self.over else self.below.read(path)
+
+    def key(self, path: str) -> tuple[str, object]:
+        return (path, hash(self.over[path])) if path in self.over else self.below.key(path)
+
+
 def resolve(base: str, reference: str) -> str | None:
     """The path that a URL reference in file ``base`` names, or None where it is not a local file.
 

@@ -238,7 +238,7 @@ class Page:
             else:
                 _move(tree, resolver, viewport)
                 return known
-        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size), ActiveRules(viewport, containers))
+        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size, quirks=self.document.quirks), ActiveRules(viewport, containers))
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
         if self.has_containers or resolver.uses_container:
             _mark_containers(tree)

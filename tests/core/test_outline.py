@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import unittest
 
-from hillpin.core.authoring import OutlineFault, filler_words, outline_markup, read_outline
+from hillpin.core.authoring import OutlineFault, outline_markup, read_outline
+from hillpin.core.filler import filler_words
 from hillpin.core.images import PictureSize
 from hillpin.core.markup import parse_html
 from hillpin.core.markup.check import check_markup
@@ -41,10 +42,10 @@ class Written(unittest.TestCase):
         self.assertEqual(written(".card: a", around="ul"), '<li class="card">a</li>')
 
     def test_filler_is_of_the_skerry_line(self) -> None:
-        self.assertEqual(written("p: 4 words"), "<p>The morning boat leaves</p>")
-        self.assertEqual(filler_words(12), "The morning boat leaves the north quay and calls at every skerry.")
+        self.assertEqual(written("p: 4 words"), "<p>Behind the third skerry</p>")
+        self.assertEqual(filler_words(12), "Behind the third skerry the swell goes quiet and the kettle sings.")
         # The second goes on where the first ended.
-        self.assertEqual(written("p: 4 words\np: 3 words"), "<p>The morning boat leaves</p>\n<p>The north quay</p>")
+        self.assertEqual(written("p: 4 words\np: 3 words"), "<p>Behind the third skerry</p>\n<p>The swell goes</p>")
 
 
 class Asked(unittest.TestCase):

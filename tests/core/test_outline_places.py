@@ -5,6 +5,8 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.authoring import OutlinePut, put_outline
+from hillpin.core.authoring.placing import new_lines
+from hillpin.core.authoring.source_places import new_fault
 from hillpin.core.files import MemoryFiles
 from hillpin.core.markup import parse_html
 from hillpin.core.page import Page
@@ -73,6 +75,32 @@ class Places(unittest.TestCase):
         self.assertEqual(put("<h1>", "nav").asks, [])
 
 
+NESTED = """<main id=one>
+<p>words
+more</p>
+<ul>
+<li>a
+b</li>
+</ul>
+<a href=x>
+<span>y</span>
+</a>
+<table>
+<tr>
+<td>c
+</td>
+</tr>
+</table>
+<form>
+<select>
+</select>
+</form>
+<figure>
+x</figure>
+</main>"""
+"""One of everything that holds only some things, on lines of their own."""
+
+
 class AnyPlace(unittest.TestCase):
     @settings(max_examples=150, deadline=None)
     @given(st.integers(0, len(PAGE)), st.sampled_from(["p: a", "2 li: a | b", "section\n  h2: x\n  p: 3 words", "div.a\n  b: x"]))
@@ -86,3 +114,16 @@ class AnyPlace(unittest.TestCase):
         # Only a line's own break, or the white space of an empty line, goes with it.
         self.assertEqual(rest.split(), PAGE.split())
         self.assertEqual(len(parse_html(found.text).elements), len(parse_html(PAGE).elements) + found.html.count("<") - found.html.count("</"))
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.integers(0, 10**6), st.sampled_from(["p: a", "2 li: a | b", "div", "td: x", "tr\n  td: x", "a: x", "button: x", "h2#one: x", "h2#new: x", "2 p#new: x", "option: x", "figcaption: x", "main", "form"]))
+    def test_read_in_what_is_around_it_is_refused_as_on_the_whole_page(self, place: int, outline: str) -> None:
+        source = f"<!doctype html><body>{NESTED}"
+        page = Page(MemoryFiles({"index.html": source}))
+        at = source.index(NESTED) + place % len(NESTED)
+        found = put_outline(page, at, outline)
+        lines = new_lines(page.document, at)
+        if lines.around is None or not found.html or "stands in a" in found.refused or "asked" in found.refused:
+            return
+        whole = new_fault(source, lines.put(source, found.html)[0])
+        self.assertEqual(found.refused.removeprefix("It may not stand here: "), whole)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from ..authoring import indent_at, line_start, span_of
 from ..errors import InputError
 from ..markup import Document, Element, parse_html
 
@@ -106,7 +107,7 @@ def moved(source: str, index: int, direction: Direction) -> str:
     if not 0 < index < len(document.elements):
         raise InputError("The body itself cannot be moved.")
     element = document.elements[index]
-    _span(element)
+    span_of(element)
     parent = element.parent
     assert parent is not None
     place = element.sibling_index
@@ -143,31 +144,14 @@ def _order(document: Document) -> list[tuple[str, int]]:
     return [(element.tag, sum(1 for _ in element.ancestors())) for element in document.elements]
 
 
-def _span(element: Element) -> tuple[int, int]:
-    """Where an element begins and ends in the source."""
-    if element.offset is None or element.end is None:
-        raise InputError(f"{element.name()} has no tags of its own in the source, or no end tag: write them first.")
-    return element.offset, element.end
-
-
 def _swapped(source: str, first: Element, second: Element) -> str:
-    (a, b), (c, d) = _span(first), _span(second)
+    (a, b), (c, d) = span_of(first), span_of(second)
     return source[:a] + source[c:d] + source[b:c] + source[a:b] + source[d:]
-
-
-def _line_start(source: str, at: int) -> int:
-    return source.rfind("\n", 0, at) + 1
-
-
-def _indent(source: str, at: int) -> str | None:
-    """The white space before a place, where nothing else stands before it on its line."""
-    lead = source[_line_start(source, at) : at]
-    return lead if not lead.strip() else None
 
 
 def _unit(source: str, inner: Element, outer: Element) -> str:
     """One step of the file's own indentation."""
-    inside, around = _indent(source, inner.offset or 0), _indent(source, outer.offset or 0)
+    inside, around = indent_at(source, inner.offset or 0), indent_at(source, outer.offset or 0)
     if inside is not None and around is not None and len(inside) > len(around) and inside.startswith(around):
         return inside[len(around) :]
     return "\t" if "\n\t" in source else "  "
@@ -175,12 +159,12 @@ def _unit(source: str, inner: Element, outer: Element) -> str:
 
 def _cut(source: str, element: Element) -> tuple[str, str, int]:
     """The source without an element, the element's text, and where it stood; its line goes too where it has one of its own."""
-    start, end = _span(element)
+    start, end = span_of(element)
     text = source[start:end]
-    lead = _indent(source, start)
+    lead = indent_at(source, start)
     tail = source[end:].split("\n", 1)[0]
     if lead is not None and not tail.strip():
-        begin = _line_start(source, start)
+        begin = line_start(source, start)
         stop = min(end + len(tail) + 1, len(source))
         return source[:begin] + source[stop:], text, begin
     return source[:start] + source[end:], text, start
@@ -193,27 +177,27 @@ def _shifted(text: str, before: str, after: str) -> str:
 
 
 def _into(source: str, element: Element, box: Element) -> str:
-    _, box_end = _span(box)
+    _, box_end = span_of(box)
     if box.end_tag_start is None:
         raise InputError(f"{box.name()} has no end tag to go before.")
-    lead = _indent(source, element.offset or 0) or ""
+    lead = indent_at(source, element.offset or 0) or ""
     unit = _unit(source, box.elements[0], box) if box.elements else _unit(source, element, element.parent) if element.parent is not None else "  "
     rest, text, _ = _cut(source, element)
     target = box.end_tag_start
-    close = _indent(source, target)
+    close = indent_at(source, target)
     if close is None:
         # The box stands on one line: its content goes in without line breaks.
         return rest[:target] + text + rest[target:]
     inner = close + unit
-    line = _line_start(source, target)
+    line = line_start(source, target)
     assert box_end <= (element.offset or 0)
     return rest[:line] + inner + _shifted(text, lead, inner) + "\n" + rest[line:]
 
 
 def _out(source: str, element: Element, parent: Element) -> str:
-    _, parent_end = _span(parent)
-    lead = _indent(source, element.offset or 0) or ""
-    around = _indent(source, parent.offset or 0)
+    _, parent_end = span_of(parent)
+    lead = indent_at(source, element.offset or 0) or ""
+    around = indent_at(source, parent.offset or 0)
     rest, text, _ = _cut(source, element)
     target = parent_end - (len(source) - len(rest))
     if around is None:

@@ -7,8 +7,8 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+from ..filler import filler_words
 from ..images import PictureSize
-from .filler import filler_words
 from .outline_lines import OutlineFault, OutlineLine, OutlinePart, read_outline
 
 MOST_ELEMENTS = 4_000
@@ -187,7 +187,7 @@ class _Writer:
     def _asked(self, line: OutlineLine, part: OutlinePart, tag: str, words: str, known: set[str], number: int) -> list[tuple[str, str]]:
         """Attributes that the standard asks for and the selector does not say (HTML; WCAG 2.2, 1.1.1, 1.3.1, 2.4.6)."""
         if tag == "img":
-            return self._picture(line, words, known, number)
+            return self._picture(line, part, words, known, number)
         if tag == "a" and "href" not in known:
             return [("href", "#")]
         if tag == "iframe" and words and "src" not in known:
@@ -206,11 +206,13 @@ class _Writer:
             return [("type", "button")]
         return []
 
-    def _picture(self, line: OutlineLine, words: str, known: set[str], number: int) -> list[tuple[str, str]]:
+    def _picture(self, line: OutlineLine, part: OutlinePart, words: str, known: set[str], number: int) -> list[tuple[str, str]]:
         found: list[tuple[str, str]] = []
         address = _numbered(words, number)
         if "src" not in known:
             found.append(("src", address))
+        said = next((_numbered(value, number) for name, value in part.attributes if name == "src"), "")
+        address = address or said
         size = self.picture(address) if address else None
         if size is not None and size.width and size.height and not {"width", "height"} & known:
             found += [("width", f"{size.width:g}"), ("height", f"{size.height:g}")]

@@ -7,11 +7,11 @@ from collections import Counter
 from dataclasses import dataclass, field
 
 from ..images import PictureSize
-from ..markup import Element, parse_html
-from ..markup.check import check_markup
+from ..markup import Document, Element
 from ..page import Page
 from .outline_lines import OutlineFault
 from .outline_markup import OutlineAsk, outline_markup
+from .source_places import fault_of_new, new_fault
 
 _NO_PLACE = frozenset({"script", "style", "title", "textarea", "option"})
 
@@ -51,33 +51,57 @@ def put_outline(page: Page, offset: int, outline: str, answers: dict[str, str] |
     """Write an outline into a page's source at a character offset: on the caret's line where that is empty, else below it."""
     source = page.document.source
     offset = min(max(offset, 0), len(source))
-    at, indent, is_blank = _place(source, offset)
-    around = _around(page, at)
-    unit = unit_of(source)
+    lines = new_lines(page.document, offset)
+    around, unit = lines.around, unit_of(source)
 
     def picture(path: str) -> PictureSize | None:
         return page.pictures.size(path)
 
     navs = sum(one.tag == "nav" for one in page.document.elements)
     tag = around.tag if around is not None else ""
-    made = outline_markup(outline, indent, unit, answers, around=tag, navs=navs, picture=picture, quote=quote_of(source))
+    made = outline_markup(outline, lines.indent, unit, answers, around=tag, navs=navs, picture=picture, quote=quote_of(source))
     put = OutlinePut(source, offset, made.text, made.faults, made.asks)
     if made.faults or not made.text:
         return put
     if around is None or tag in _NO_PLACE:
         put.refused = f"Nothing can be put in here: the caret stands {f'in a {tag}' if around is not None else 'outside the body'}."
         return put
-    if is_blank:
-        end = source.find("\n", at)
-        text = source[:at] + made.text + source[end if end >= 0 else len(source) :]
-    else:
-        text = f"{source[:at]}\n{made.text}{source[at:]}"
-    why = _new_problem(source, text)
+    text, caret = lines.put(source, made.text)
+    # The whole page is asked only for the words: they name its lines.
+    why = fault_of_new(page.document, around, made.text) and new_fault(source, text)
     if why:
-        put.refused = why
+        put.refused = f"It may not stand here: {why}"
         return put
-    put.text, put.caret = text, text.index(made.text, max(at - 1, 0)) + len(made.text)
+    put.text, put.caret = text, caret
     return put
+
+
+@dataclass(frozen=True, slots=True)
+class NewLines:
+    """Where new lines go into a source: an offset, their indentation, whether they take an empty line's place, what is around."""
+
+    at: int
+    indent: str
+    is_blank: bool
+    around: Element | None
+
+    def put(self, source: str, markup: str) -> tuple[str, int]:
+        """The source with lines of markup put in, and the place behind them."""
+        if self.is_blank:
+            end = source.find("\n", self.at)
+            end = end if end >= 0 else len(source)
+            end -= source[self.at : end].endswith("\r")
+            return source[: self.at] + markup + source[end:], self.at + len(markup)
+        at = self.at - source[: self.at].endswith("\r")
+        newline = "\r\n" if at < self.at else "\n"
+        return f"{source[:at]}{newline}{markup}{source[at:]}", at + len(newline) + len(markup)
+
+
+def new_lines(document: Document, offset: int) -> NewLines:
+    """Where lines go that are put in at an offset: in place of the line there where it is empty, else below it."""
+    source = document.source
+    at, indent, is_blank = _place(source, min(max(offset, 0), len(source)))
+    return NewLines(at, indent, is_blank, _around(document, at))
 
 
 def _place(source: str, offset: int) -> tuple[int, str, bool]:
@@ -106,21 +130,11 @@ def _indent_above(source: str, begin: int) -> str:
     return _place(f"{above}\n", len(above))[1] if above else ""
 
 
-def _around(page: Page, offset: int) -> Element | None:
+def _around(document: Document, offset: int) -> Element | None:
     """The innermost element of the body whose content holds an offset."""
     found: Element | None = None
-    for element in page.document.elements:
+    for element in document.elements:
         start, end = element.start_tag_end, element.end
         if start is not None and start <= offset and (end is None or offset < end):
             found = element
     return found
-
-
-def _new_problem(before: str, after: str) -> str:
-    """What the parser would have to set right after a change and not before it."""
-    known = Counter(one.message for one in check_markup(parse_html(before)))
-    for problem in check_markup(parse_html(after)):
-        if known[problem.message] == 0:
-            return f"It may not stand here: {problem.message}"
-        known[problem.message] -= 1
-    return ""

@@ -10,7 +10,7 @@ from .containing import Frame, containing_box
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .grid.grid_areas import grid_area_frame
-from .replaced.replaced_layout import is_replaced
+from .replaced.replaced_layout import has_ratio_alone, is_replaced
 from .sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 
@@ -149,6 +149,8 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
     style = box.style
     edges = edges_of(box, frame.width)
     margins = edges.margin_left + edges.margin_right
+    if box.kind == REPLACED and has_ratio_alone(box):
+        return clamp_inline(ctx, box, max(available - margins, edges.inline), edges, frame.width, margins)
     if box.kind == REPLACED and (is_replaced(box) or not both or style.width.kind != AUTO_KIND):
         return None
     if style.width.kind != AUTO_KIND:

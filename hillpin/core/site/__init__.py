@@ -1,7 +1,7 @@
 """A site as a whole: its files, the addresses in them, and what follows when files are made, moved and removed.
 
 ``addresses`` finds the addresses that stand in a file, ``links`` says where they lead and what uses what, ``moving`` carries
-them along, ``pages`` makes pages and links sheets, ``search`` finds and replaces words. All is text to text with positions:
+them along, ``pages`` makes pages and links sheets, ``parts_in`` puts shipped parts in and takes them out, ``search`` finds and replaces words. All is text to text with positions:
 what is not changed stays byte for byte.
 """
 
@@ -9,10 +9,44 @@ from .addresses import Reference, references_in
 from .carrying import Changed, LineChange, moved
 from .links import Broken, Links, Use
 from .pages import SheetLink, empty_page, linked, page_like, sheets_of, title_from, unlinked
+from .part_manifest import PartParameter, SitePart, all_parts, part_named
+from .parts_in import OutsideAddress, folder_of, outside_addresses, part_linked, part_unlinked, parts_there
 from .pictures import ShownPicture, is_far_larger, largest_shown
 from .search import Hit, Scope, Searched, Wanted, replaced, search
 
 __all__ = [
-    "Broken", "Changed", "Hit", "LineChange", "Links", "Reference", "Scope", "Searched", "SheetLink", "ShownPicture", "Use", "Wanted", "empty_page", "is_far_larger",
-    "largest_shown",     "linked", "moved", "page_like", "references_in", "replaced", "search", "sheets_of", "title_from", "unlinked",
+    "Broken",
+    "Changed",
+    "Hit",
+    "LineChange",
+    "Links",
+    "OutsideAddress",
+    "PartParameter",
+    "Reference",
+    "Scope",
+    "Searched",
+    "SheetLink",
+    "ShownPicture",
+    "SitePart",
+    "Use",
+    "Wanted",
+    "all_parts",
+    "empty_page",
+    "folder_of",
+    "is_far_larger",
+    "largest_shown",
+    "linked",
+    "moved",
+    "outside_addresses",
+    "page_like",
+    "part_linked",
+    "part_named",
+    "part_unlinked",
+    "parts_there",
+    "references_in",
+    "replaced",
+    "search",
+    "sheets_of",
+    "title_from",
+    "unlinked",
 ]  # fmt: skip

@@ -130,7 +130,10 @@ def _newline(text: str) -> str:
 
 
 def _line_break(text: str, at: int) -> str:
-    return _newline(text) + _lead(text, at)
+    """The end of a line with the indentation of what begins at a place; nothing where it stands in a line with other things."""
+    lead = _lead(text, at)
+    begins_a_line = at == len(lead) or text[at - len(lead) - 1] == "\n"
+    return _newline(text) + lead if begins_a_line and at > len(lead) else ""
 
 
 def page_like(links: Links, source: str, path: str, title: str) -> str:

@@ -11,7 +11,7 @@ from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .declarations import Pending, Wide, read_values
 from .grammar import significant
-from .longhand_readers import FONT_SIZES
+from .longhand_readers import FONT_SIZES, MONOSPACE_SIZES, QUIRKY_MONOSPACE_SIZES
 from .media import Viewport
 from .properties import INHERITED_FIELDS, INITIAL, PROPERTIES, Property
 from .style import ComputedStyle
@@ -52,6 +52,7 @@ class Environment:
     root: ComputedStyle | None = None
     initial_font_size: float = 16.0
     """``medium``, as the reader has set it (css-fonts-4 §2.5)."""
+    quirks: bool = False
 
 
 BORDER_SIDES = ("top", "right", "bottom", "left")
@@ -81,6 +82,7 @@ class Computer:
             for name in INHERITED_FIELDS:
                 fields[name] = inherited[name]
             fields["absolute_font_size"] = inherited.get("absolute_font_size", False)
+            fields["font_keyword"] = inherited.get("font_keyword")
         style.custom = self._custom(winners, parent)
         style.winners = winners
         style.parent = parent
@@ -146,11 +148,12 @@ class Computer:
             if inherits and parent is not None and not prop.inherited:
                 self.uses_viewport |= parent.uses_viewport
             if field == "font_size":
-                style.__dict__["font_keyword"] = None
-                if not inherits:
+                if inherits:
+                    self._monospace(style, parent, {})
+                else:
                     # ``medium`` again, so that the size follows the generic family's own default.
                     style.__dict__["absolute_font_size"] = False
-                    style.font_size = f32(prop.initial * (MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0))
+                    style.font_size = self._keyword_size("medium", style)
             return
         method = _METHODS[prop.compute]
         if method is not None:
@@ -215,33 +218,48 @@ class Computer:
         if isinstance(first, int):
             return (first, second)
         size = self.unit_size(style)
-        return (compute_length(first, size).units, compute_length(second, size).units)
+        # Spacing is kept in whole px, cut off (as Chromium does).
+        return (floor_px(compute_length(first, size).units), floor_px(compute_length(second, size).units))
 
     def _font_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         """§ css-fonts-4 2.5: em and % are of the parent's size."""
-        initial = self.environment.initial_font_size
-        base = float(parent.font_size) if parent is not None else initial
+        base = float(parent.font_size) if parent is not None else self.environment.initial_font_size
+        if isinstance(value, str) and value not in ("smaller", "larger"):
+            style.__dict__["absolute_font_size"] = False
+            return self._keyword_size(value, style)
         style.__dict__["font_keyword"] = None
         if isinstance(value, str):
-            if value in ("smaller", "larger"):
-                return f32(base / 1.2 if value == "smaller" else base * 1.2)
-            style.__dict__["font_keyword"] = value
-            ratio = MONOSPACE_RATIO if style.font_family == ("monospace",) else 1.0
-            return f32(FONT_SIZES[value] * (initial / 16) * ratio)
-        if isinstance(value, Dimension) and value.unit not in ("em", "ex", "ch"):
-            style.__dict__["absolute_font_size"] = True
+            return self._of_the_family(f32(base / 1.2 if value == "smaller" else base * 1.2), style, parent)
+        is_relative = isinstance(value, Percentage) or (isinstance(value, Dimension) and value.unit in ("em", "ex", "ch"))
         own, style.font_size = style.font_size, base
-        size = compute_px(value, self.unit_size(style), base)
+        size = max(0.0, min(compute_px(value, self.unit_size(parent if is_relative and parent is not None else style), base), 10_000.0))
         style.font_size = own
-        return max(0.0, min(size, 10_000.0))
+        if is_relative:
+            return self._of_the_family(size, style, parent)
+        style.__dict__["absolute_font_size"] = True
+        return size
+
+    def _keyword_size(self, word: str, style: ComputedStyle) -> float:
+        """A keyword's size, by the table of the generic family (browsers' rule; quirks mode has a table of its own)."""
+        style.__dict__["font_keyword"] = word
+        table = FONT_SIZES if style.font_family != ("monospace",) else QUIRKY_MONOSPACE_SIZES if self.environment.quirks else MONOSPACE_SIZES
+        return f32(table[word] * (self.environment.initial_font_size / 16))
+
+    def _of_the_family(self, size: float, style: ComputedStyle, parent: ComputedStyle | None) -> float:
+        """A size that goes back to a keyword changes with the default size of the generic family, where that changes."""
+        was, now = parent is not None and parent.font_family == ("monospace",), style.font_family == ("monospace",)
+        if was == now or style.__dict__.get("absolute_font_size"):
+            return size
+        return f32(size * (MONOSPACE_RATIO if now else 1 / MONOSPACE_RATIO))
 
     def _monospace(self, style: ComputedStyle, parent: ComputedStyle | None, values: dict[str, Any]) -> None:
         """An inherited size changes with the default size of the generic family (browsers' rule)."""
         if parent is None or "font-size" in values:
             return
-        was, now = parent.font_family == ("monospace",), style.font_family == ("monospace",)
-        if was != now and not parent.__dict__.get("absolute_font_size"):
-            style.font_size = f32(style.font_size * (MONOSPACE_RATIO if now else 1 / MONOSPACE_RATIO))
+        if (parent.font_family == ("monospace",)) == (style.font_family == ("monospace",)):
+            return
+        word = style.__dict__.get("font_keyword")
+        style.font_size = self._keyword_size(word, style) if word else self._of_the_family(style.font_size, style, parent)
 
     def _font_weight(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> int:
         if isinstance(value, int):

@@ -162,3 +162,6 @@ FONT_SIZES: dict[str, float] = {
     "xx-large": 32.0,
     "xxx-large": 48.0,
 }
+MONOSPACE_SIZES = {"xx-small": 9.0, "x-small": 10.0, "small": 12.0, "medium": 13.0, "large": 16.0, "x-large": 20.0, "xx-large": 26.0, "xxx-large": 39.0}
+QUIRKY_MONOSPACE_SIZES = {**MONOSPACE_SIZES, "x-small": 9.0, "small": 10.0, "xxx-large": 40.0}
+"""What the keywords are in ``monospace``, whose ``medium`` is 13 px (measured in Chromium)."""

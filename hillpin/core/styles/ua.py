@@ -42,7 +42,8 @@ ol[type="1"] { list-style-type: decimal; } ol[type=a s] { list-style-type: lower
 ol[type=A s] { list-style-type: upper-alpha; } ol[type=i s] { list-style-type: lower-roman; }
 ol[type=I s] { list-style-type: upper-roman; }
 li { display: list-item; }
-summary { display: list-item; list-style: disclosure-closed inside; }
+details > summary:first-of-type { display: list-item; list-style: disclosure-closed inside; }
+option { min-block-size: 1.2em; padding: 0 2px 1px; white-space: nowrap; font-weight: 400; }
 details[open] > summary:first-of-type { list-style-type: disclosure-open; }
 hr { border: 1px inset gray; margin-block: 0.5em; margin-inline: auto; overflow: hidden; }
 table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial; }

@@ -5,12 +5,12 @@
 and ``fixes`` write what would settle it, ``compare`` says what is better or worse than before.
 """
 
-from .before_after import compare
-from .findings import Finding, declared, name_of
+from .before_after import Difference, compare
+from .findings import Finding, declared, finding_key, name_of
 from .heights import HEIGHT_KINDS, HeightFinding, Heights, survey_heights
 from .kinds import KINDS, severity_of
 from .other_pages import Elsewhere, elsewhere, without_used
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 
-__all__ = ["HEIGHT_KINDS", "KINDS", "Elsewhere", "Finding", "HeightFinding", "Heights", "Remedy", "Surveyed", "compare", "declared", "elsewhere", "name_of", "proved", "severity_of", "survey", "survey_heights", "without_used"]
+__all__ = ["HEIGHT_KINDS", "KINDS", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Remedy", "Surveyed", "compare", "declared", "elsewhere", "finding_key", "name_of", "proved", "severity_of", "survey", "survey_heights", "without_used"]

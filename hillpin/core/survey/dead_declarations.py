@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 
+from ..errors import InputError
 from ..layout import Kind
 from ..markup import Element
 from ..page import Page
@@ -14,7 +15,9 @@ from ..writing import why_dead
 from .findings import Finding, Survey, box_of, declared, name_of
 
 STATES = ("hover", "focus", "focus-visible", "focus-within", "active", "checked", "target", "visited", "disabled", "enabled", "invalid", "valid", "required",
-           "optional", "placeholder-shown", "autofill", "open", "indeterminate", "read-only", "user-invalid", "user-valid", "default", "in-range", "out-of-range")  # fmt: skip
+           "optional", "placeholder-shown", "autofill", "open", "indeterminate", "read-only", "user-invalid", "user-valid", "default", "in-range", "out-of-range",
+          "popover-open", "modal", "fullscreen", "playing", "paused")  # fmt: skip
+_SET_BY_SCRIPTS = re.compile(r"\[(?:aria-[\w-]+|data-[\w-]+|open|hidden|inert)[^\]]*\]")
 _LONE_TYPES = re.compile(r"(?:[a-z][a-z0-9]*\s*,\s*)*[a-z][a-z0-9]*")
 _AREA_PROPERTIES = ("grid-template-areas", "grid-area", "grid-template")
 
@@ -194,17 +197,31 @@ def _has_line(style: object, name: str) -> bool:
     return f"'{name}'" in text or f"'{name}-start'" in text
 
 
+def _waits_for_a_script(page: Page, selector: str) -> bool:
+    """Whether a rule would reach something, did a script set the attributes of state that it asks for."""
+    without = re.sub(r"::[\w-]+", "", _SET_BY_SCRIPTS.sub("", selector))
+    if without == selector:
+        return False
+    try:
+        return bool(page.select(re.sub(r"(?<![\w\])*.#-])(?=\s*(?:[,>+~]|$))", "*", without)))
+    except InputError:
+        return False
+
+
 def unused_rule(survey: Survey, misspelt: set[int]) -> list[Finding]:
     """Rules that no element comes under, whatever state it is in; those that only lack a letter are left to that finding."""
     page = survey.page
     everything = frozenset([page.document.root, *page.document.root.descendants()])
     state = MatchState(dict.fromkeys(STATES, everything))
+    has_scripts = any(one.tag == "script" for one in everything)
     findings: list[Finding] = []
     for rule in page.sheets.rules:
         if id(rule) in misspelt or not rule.selectors or _LONE_TYPES.fullmatch(rule.text):
             # How pictures or quotations are to look is said once for a site, whether this page has one or not.
             continue
         if any(selector.matches(element, state) or selector.matches(element, page.cascade.state) for selector in rule.selectors for element in everything):
+            continue
+        if has_scripts and _waits_for_a_script(page, rule.text):
             continue
         low, high = query_range(survey, rule)
         findings.append(Finding("unused-rule", None, rule.text, low, high, rule.file, rule.line, f"No element of the page comes under {rule.text}."))

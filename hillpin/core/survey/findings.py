@@ -30,6 +30,11 @@ class Fix:
     sentence: str
 
 
+def finding_key(*parts: object) -> str:
+    """What names a finding: its kind, selector, range, file and message."""
+    return "|".join(str(part) for part in parts)
+
+
 @dataclass(frozen=True, slots=True)
 class Finding:
     """A finding. ``low`` and ``high`` are inclusive viewport widths in CSS px, None where the width does not matter.
@@ -57,7 +62,7 @@ class Finding:
     @property
     def key(self) -> str:
         """What names it from one survey to the next, for as long as its numbers are the same."""
-        return "|".join(str(part) for part in (self.kind, self.selector, self.low, self.high, self.file, self.message))
+        return finding_key(self.kind, self.selector, self.low, self.high, self.file, self.message)
 
 
 @dataclass(frozen=True, slots=True)

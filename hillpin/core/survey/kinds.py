@@ -13,6 +13,7 @@ from typing import Literal
 from .contrast import low_contrast
 from .covered import covered_target
 from .dead_declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
+from .filler_left import filler_text
 from .findings import Finding, Survey
 from .gutters import over_full_row, uneven_gutters
 from .hovering import hover_shift
@@ -91,6 +92,7 @@ FAMILIES = (
     Family(_alone(tab_order), (Kind("tab-order", "doubtful", "Tab order by number", "A positive tabindex takes an element out of the page's order."),)),
     Family(_alone(covered_target), (Kind("covered-target", "wrong", "Bar covers what links lead to", "A bar that stays at the top covers what is scrolled to."),)),
     Family(_alone(outside_address), (Kind("outside-address", "doubtful", "From outside", "A sheet, font or script is elsewhere: it is not loaded here."),)),
+    Family(_alone(filler_text), (Kind("filler-text", "hint", "Filler still there", "Words that only filled a place until its own are there."),)),
     Family(_alone(missing_file), (Kind("missing-file", "wrong", "File missing", "A sheet, picture or font is not there."),)),
     Family(_alone(invalid_markup), (Kind("invalid-markup", "wrong", "Markup set right", "The parser made something of the source that it does not say: stray or open tags, moved or dropped elements."),)),
     Family(_alone(markup), (

@@ -1,8 +1,9 @@
 """Block layout at all widths of a stretch at once (CSS 2 §8.3.1, §9.4.1, §9.5, §10).
 
 Blocks below one another, floats side by side and lines of text are worked out on arrays with one number for each width:
-the same rules as ``block``, and the same numbers to 1/64 px. What asks for more (flex and grid containers, tables,
-floats that text runs round, positioned boxes) is left to ``single``, which lays a box out at the widths it needs.
+the same rules as ``block``, and the same numbers to 1/64 px; grids and flex rows as far as ``across_grid`` and
+``across_flex`` go. What asks for more (tables, floats that text runs round, positioned boxes) is left to ``single``, which
+lays a box out at the widths it needs.
 """
 
 from __future__ import annotations
@@ -13,14 +14,16 @@ import numpy as np
 
 from ..layout.block.inside import Strut
 from ..layout.block.margins import TopMargins
-from ..layout.boxes import BLOCK, Box
+from ..layout.boxes import BLOCK, FLEX, GRID, Box
 from ..layout.containing import containing_box, ways_of_positioned
 from ..layout.context import Context
 from ..layout.inline.inline_items import prepare
 from ..layout.inline.inline_metrics import style_metrics
 from ..layout.sizes.sizing import justification
 from ..styles.values import AUTO_KIND, CALC, Kind
+from .across_flex import flex_across
 from .across_flow import FlowAcross
+from .across_grid import grid_across
 from .across_lines import lines_across
 from .across_sizes import (
     ARRAYS,
@@ -37,8 +40,10 @@ from .across_sizes import (
     part_of,
 )
 from .moving import Moving
-from .strips import ARRAY_MARGINS, NOTHING, Formatting, Inside, Placement, Question, Single, Strip, Waiting, is_something
+from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Placement, Question, Single, Strip, Waiting, is_something
 
+InsideAcross = Callable[[BlocksAcross, Box, Units], Inside]
+_ITEMS_IN: dict[int, InsideAcross] = {FLEX: flex_across, GRID: grid_across}
 _CONTENT = (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
 
 
@@ -48,14 +53,15 @@ class Across:
     def __init__(self, ctx: Context, root: Box, count: int, single: Single, moving: Moving) -> None:
         self.ctx, self.root, self.count, self.single, self.moving = ctx, root, count, single, moving
         self.holders, self.passes = ways_of_positioned(root)
+        self.frames = {id(containing_box(one)) for one in root.walk() if one.is_out_of_flow}
         self.edges_of: dict[int, tuple[Units, EdgesAcross]] = {}
 
     def lay_out(self, basis: Units, percent_block: int) -> Strip:
         """The root in the initial containing block. Raises NotAcrossError where the page must be laid out as a whole."""
         if not self.is_plain(self.root):
             raise NotAcrossError
-        strip = self._block(self.root, basis, percent_block, shrink=False)
         edges = self.edges(self.root, basis)
+        strip = self._block(self.root, edges, self.width(self.root, edges, basis), percent_block)
         height = self.ctx.height
         for waiting in strip.waiting:
             self._place(strip, waiting, Placement(waiting.x, waiting.y, -edges.margin_left, -edges.margin_top, basis, height))
@@ -152,18 +158,26 @@ class Across:
             and all(limit.kind <= CALC or limit.kind in (AUTO_KIND, Kind.NONE) for limit in limits)
         )
 
-    def block(self, box: Box, basis: Units, percent_block: int, shrink: bool = False) -> Strip:
-        """A box that is a formatting context of its own (``block.layout_block``)."""
-        if self.is_plain(box):
+    def block(self, box: Box, basis: Units, percent_block: int, shrink: bool = False, width: Units | None = None) -> Strip:
+        """A box that is a formatting context of its own (``block.layout_block``); ``width`` where its container decides it."""
+        inside = _ITEMS_IN.get(box.kind)
+        if inside is not None or self.is_plain(box):
+            edges = self.edges(box, basis)
             try:
-                return self._block(box, basis, percent_block, shrink)
+                used = self.width(box, edges, basis, shrink) if width is None else width
+                return self._of_items(box, edges, used, inside) if inside is not None else self._block(box, edges, used, percent_block)
             except NotAcrossError:
                 pass
-        return self.alone(Question(box, basis, percent_block, None, shrink))
+        return self.alone(Question(box, basis, percent_block, None, shrink, width))
 
-    def _block(self, box: Box, basis: Units, percent_block: int, shrink: bool) -> Strip:
-        edges = self.edges(box, basis)
-        width = self.width(box, edges, basis, shrink)
+    def _of_items(self, box: Box, edges: EdgesAcross, width: Units, lay_out: InsideAcross) -> Strip:
+        """A grid or a flex row, as high as what is in it."""
+        inside = lay_out(self, box, larger(width - edges.inline, 0))
+        strip = self._strip(box, edges, inside, width, inside.height + edges.block, inside.height)
+        strip.text_right = 0
+        return strip
+
+    def _block(self, box: Box, edges: EdgesAcross, width: Units, percent_block: int) -> Strip:
         percent = self.percent_basis(box, edges, percent_block)
         inside = self._inside(box, larger(width - edges.inline, 0), percent, Formatting(), top_open=False)
         content = larger(inside.height + inside.bottom.total, 0)

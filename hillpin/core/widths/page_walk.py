@@ -35,6 +35,8 @@ from .strip_tables import take_in
 from .strips import Question, Strip
 
 FROM, TO = 320, 1600
+ROUNDED = 2
+"""1/64 px by which a line of numbers that are cut off may seem to turn."""
 MOST_MOVING = 1 / 8
 """The share of boxes that are text of a size that moves with the width, from which on a page is laid out as a whole."""
 
@@ -163,6 +165,12 @@ def moves_as_a_whole(root: Box) -> bool:
     return sum(1 for box in boxes if box.kind == TEXT and box.style.uses_viewport & WIDTH) > MOST_MOVING * len(boxes)
 
 
+def _turns(question: Question, low: int) -> set[int]:
+    """Widths at which what is asked of a box turns or jumps: by more than roundings do."""
+    asked = [units for units in (question.inline, question.in_flow_width, question.fixed) if isinstance(units, np.ndarray)]
+    return {low + 1 + at for units in asked for at in np.flatnonzero(np.abs(np.diff(units, 2)) > ROUNDED).tolist()}
+
+
 class _Walker:
     """One walk: stretch by stretch, each at all its widths at once as far as that goes."""
 
@@ -257,11 +265,12 @@ class _Walker:
                     raise NotAcrossError
                 return One(fragment, here, box, (x, y, 0))
             if question.in_flow_width is None:
-                return One(here.layout(box, Space(inline, percent_block=percent, shrink=question.shrink)), here, box)
+                fixed = at(question.fixed, width) if question.fixed is not None else INDEFINITE
+                return One(here.layout(box, Space(inline, percent_block=percent, shrink=question.shrink, fixed_inline=fixed)), here, box)
             flow = layout_in_flow(here, box, inline, at(question.in_flow_width, width), percent, Floats(), 0, 0)
             return One(flow.fragment, here, box, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
-        single = SingleWalk(tables, low, high, self.height, lay_out, told, turns=self.turns if boxes else set())
+        single = SingleWalk(tables, low, high, self.height, lay_out, told, turns=_turns(question, low) | (self.turns if boxes else set()))
         try:
             single.run()
         finally:

@@ -75,6 +75,8 @@ class Question:
     in_flow_width: Units | None = None
     """The border-box width of a block that shares its parent's formatting context; None for any other box."""
     shrink: bool = False
+    fixed: Units | None = None
+    """The border-box width of an item whose container decides it."""
     placement: Placement | None = None
     """For an absolutely positioned box. Its strip stands at the two numbers in ``bottom``."""
 
@@ -114,6 +116,8 @@ class BlocksAcross(Protocol):
     count: int
     moving: Moving
     holders: set[int]
+    frames: set[int]
+    """Boxes that absolutely positioned boxes are placed by."""
 
     def edges(self, box: Box, basis: Units) -> EdgesAcross:
         """A box's edges for a containing block's width."""
@@ -123,8 +127,8 @@ class BlocksAcross(Protocol):
         """A box's border-box width."""
         ...
 
-    def block(self, box: Box, basis: Units, percent_block: int, shrink: bool = False) -> Strip:
-        """A box that is a formatting context of its own."""
+    def block(self, box: Box, basis: Units, percent_block: int, shrink: bool = False, width: Units | None = None) -> Strip:
+        """A box that is a formatting context of its own; ``width`` where its container decides it."""
         ...
 
     def in_flow(self, box: Box, basis: Units, width: Units, percent_block: int, formatting: Formatting) -> Strip:

@@ -12,7 +12,7 @@ from .explanation import QUANTITIES, Quantity, explain
 from .fonts_wanted import browser_faces
 from .hill import Hill, HillPoint, hill_of, simplified
 from .notes import margin_notes, pseudo_of
-from .working_comments import comment_of, refreshed, with_comment
+from .working_comments import SUM_COMMENT, comment_of, refreshed, with_comment
 from .working_text import as_json, as_text
 
-__all__ = ["QUANTITIES", "Hill", "HillPoint", "Quantity", "as_json", "as_text", "browser_faces", "comment_of", "dimension_rows", "edit_sheet", "explain", "hill_of", "margin_notes", "pseudo_of", "refreshed", "simplified", "why_dead", "with_comment"]
+__all__ = ["QUANTITIES", "SUM_COMMENT", "Hill", "HillPoint", "Quantity", "as_json", "as_text", "browser_faces", "comment_of", "dimension_rows", "edit_sheet", "explain", "hill_of", "margin_notes", "pseudo_of", "refreshed", "simplified", "why_dead", "with_comment"]

@@ -12,7 +12,8 @@ from ..page import Page
 from ..shown import px
 from .explanation import QUANTITIES, Explanation, explain
 
-_COMMENT = re.compile(r" ?/\* at ([\d,]+): [^*]*?, (width|height|x|y) of ([^*]+?) \*/")
+SUM_COMMENT = re.compile(r" ?/\* at ([\d,]+): [^*]*?, (width|height|x|y) of ([^*]+?) \*/")
+"""A kept sum as it stands in a sheet, with the space before it."""
 MOST_COMMENTS = 200
 
 
@@ -58,8 +59,8 @@ def with_comment(text: str, line: int, comment: str) -> str:
     lines = text.split("\n")
     if not 1 <= line <= len(lines):
         raise InputError(f"The sheet has no line {line}.")
-    new = _COMMENT.search(f" {comment}")
-    kept = _COMMENT.sub(lambda old: "" if new is not None and old.group(2, 3) == new.group(2, 3) else old.group(), lines[line - 1])
+    new = SUM_COMMENT.search(f" {comment}")
+    kept = SUM_COMMENT.sub(lambda old: "" if new is not None and old.group(2, 3) == new.group(2, 3) else old.group(), lines[line - 1])
     lines[line - 1] = f"{kept.rstrip()} {comment}"
     return "\n".join(lines)
 
@@ -85,5 +86,5 @@ def refreshed(page: Page, text: str, height: int = 800) -> Refreshed:
         changed += comment != was
         return comment if old.group().startswith(" ") else comment[1:]
 
-    new = _COMMENT.sub(anew, text)
+    new = SUM_COMMENT.sub(anew, text)
     return Refreshed(new, found, changed, tuple(lost))

@@ -102,6 +102,8 @@ class _Sizes:
             content = transferred
             if transferred == INDEFINITE or self.box.kind != REPLACED:
                 content = max(content, self.ctx.content_sizes(self.box)[0] + self.edges.inline)
+            if self.box.kind == REPLACED and has_ratio_alone(self.box) and self.box.element is not None and self.box.element.tag == "img":
+                content = self._content_base()
             content = self._through_ratio(content)
         else:
             content = self._content_height()

@@ -153,14 +153,12 @@ class _FlexLayout:
         axes = self.axes
         ascent = descent = above = largest = 0
         for item in line.items:
-            if axes.is_row and item.align == "baseline" and not any(item.auto_cross):
-                baseline = item.fragment.first_baseline if item.fragment is not None else None
-                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
+            if item.align == "baseline" and not any(item.auto_cross):
+                item.ascent = self._ascent(item, item.fragment.first_baseline if item.fragment is not None else None)
                 ascent = max(ascent, item.ascent)
                 descent = max(descent, item.outer_cross - item.ascent)
-            elif axes.is_row and item.align == "last baseline" and not any(item.auto_cross):
-                baseline = item.fragment.last_baseline if item.fragment is not None else None
-                item.ascent = item.edges.margin_top + (baseline if baseline is not None else item.cross)
+            elif item.align == "last baseline" and not any(item.auto_cross):
+                item.ascent = self._ascent(item, item.fragment.last_baseline if item.fragment is not None else None)
                 above, line.descent = max(above, item.ascent), max(line.descent, item.outer_cross - item.ascent)
             else:
                 largest = max(largest, item.outer_cross)
@@ -172,6 +170,13 @@ class _FlexLayout:
             elif axes.is_row:
                 height = block_size(self.box, self.edges, self.space, line.cross + self.edges.block, self.width)
                 line.cross = max(height - self.edges.block, 0)
+
+    def _ascent(self, item: FlexItem, baseline: int | None) -> int:
+        """From an item's outer cross-start edge to what is aligned: its baseline, its lower edge where it has none; in a column
+        the edge at which its lines begin (css-align-3 §9.1)."""
+        if not self.axes.is_row:
+            return item.cross_start
+        return item.edges.margin_top + (baseline if baseline is not None else item.cross)
 
     def _container_cross_size(self, lines: list[FlexLine]) -> int:
         """Step 15."""
@@ -254,12 +259,12 @@ class _FlexLayout:
             if first or last:
                 room = max(free, 0)
                 shift = half(room) if first and last else room if first else 0
-            elif item.align == "baseline" and self.axes.is_row:
+            elif item.align == "baseline":
                 shift = line.ascent - item.ascent
                 if self.axes.cross_reversed:
                     lowest = max(i.outer_cross - i.ascent for i in line.items if i.align == "baseline")
                     shift = lowest - (item.outer_cross - item.ascent)
-            elif item.align == "last baseline" and self.axes.is_row:
+            elif item.align == "last baseline":
                 shift = line.cross - line.descent - item.ascent
                 if self.axes.cross_reversed:
                     shift = max(i.ascent for i in line.items if i.align == "last baseline") - item.ascent

@@ -23,17 +23,18 @@ from .grid_tracks import size_tracks, total_size
 
 def grid_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width of a grid container: its columns sized under those constraints (§5.2)."""
-    grid = _GridLayout(ctx, box, Space(INDEFINITE))
+    grid = GridLayout(ctx, box, Space(INDEFINITE))
     return grid.intrinsic_width(MIN_CONTENT_CONSTRAINT), grid.intrinsic_width(MAX_CONTENT_CONSTRAINT)
 
 
 def layout_grid(ctx: Context, box: Box, space: Space) -> Fragment:
     """Lay out a grid container."""
-    return _GridLayout(ctx, box, space).run()
+    return GridLayout(ctx, box, space).run()
 
 
-class _GridLayout:
-    """One grid container."""
+class GridLayout:
+    """One grid container. Its methods up to ``items`` depend on no size but what they are given: the walk over all widths asks
+    them too."""
 
     def __init__(self, ctx: Context, box: Box, space: Space) -> None:
         self.ctx, self.box, self.space = ctx, box, space
@@ -74,10 +75,10 @@ class _GridLayout:
         """Items for placed cells."""
         return [GridItem(cell.box, cell, open=self._open) for cell in placed.cells]
 
-    def _open(self, item: GridItem) -> _GridLayout:
-        return _GridLayout(self.ctx, item.box, Space(item.area_width))
+    def _open(self, item: GridItem) -> GridLayout:
+        return GridLayout(self.ctx, item.box, Space(item.area_width))
 
-    def _tracks(self, lines: AxisLines, count: int, before: int, is_column: bool, available: int, used: set[int]) -> list[Track]:
+    def tracks(self, lines: AxisLines, count: int, before: int, is_column: bool, available: int, used: set[int]) -> list[Track]:
         """Tracks of the implicit grid: automatic sizes repeat outwards from the explicit ones (§7.6)."""
         automatic = self.style.grid_auto_columns if is_column else self.style.grid_auto_rows
         tracks: list[Track] = []
@@ -104,7 +105,7 @@ class _GridLayout:
         rows = self.explicit(False, INDEFINITE, 0, INDEFINITE, self._inherited(False))
         placed = self.placed(columns, rows)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
-        tracks = self._tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
+        tracks = self.tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
         items = self.items(placed)
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)] if not contains_width(self.box) else []
         size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
@@ -146,7 +147,7 @@ class _GridLayout:
             natural = total_size(down.tracks, row_gap)
             height = block_size(self.box, self.edges, self.space, natural + self.edges.block, width)
             used = max(height - self.edges.block, 0)
-            if self._has_percent_rows() and self._inherited(False) is None:
+            if self.has_percentages(False) and self._inherited(False) is None:
                 row_gap = self.style.row_gap.resolve(used)
                 down = self._row_axis(rows, placed, items, across, used, row_gap, least, most)
             self._offsets(down, used, self.style.align_content)
@@ -154,11 +155,13 @@ class _GridLayout:
             height = block_size(self.box, self.edges, self.space, total_size(down.tracks, row_gap) + self.edges.block, width)
         return self._fragment(width, max(height, self.edges.block), across, down, items)
 
-    def _has_percent_rows(self) -> bool:
+    def has_percentages(self, is_column: bool) -> bool:
+        """Whether tracks or gaps of an axis are parts of its size."""
         style = self.style
-        if style.row_gap.has_percentage:
+        if (style.column_gap if is_column else style.row_gap).has_percentage:
             return True
-        for entry in (*style.grid_template_rows.entries, *style.grid_auto_rows):
+        template, automatic = (style.grid_template_columns, style.grid_auto_columns) if is_column else (style.grid_template_rows, style.grid_auto_rows)
+        for entry in (*template.entries, *automatic):
             sizes = entry.tracks if isinstance(entry, Repeat) else (entry,)
             for size in sizes:
                 for breadth in (size.minimum, size.maximum):
@@ -179,7 +182,7 @@ class _GridLayout:
         if inherited is not None and self.style.grid_template_columns.subgrid:
             return within(inherited, lines, self.edges, True, self.own_gap(True, room))
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
-        tracks = self._tracks(lines, placed.columns, placed.columns_before, True, room, used)
+        tracks = self.tracks(lines, placed.columns, placed.columns_before, True, room, used)
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)]
         stretches = split_safety(self.style.justify_content)[0] in ("normal", "stretch")
         fraction = size_tracks(Sizing(tracks, contributors, gap, room, "", stretches))
@@ -199,7 +202,7 @@ class _GridLayout:
         if inherited is not None and self.style.grid_template_rows.subgrid:
             return within(inherited, lines, self.edges, False, self.own_gap(False, room))
         used = {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)}
-        tracks = self._tracks(lines, placed.rows, placed.rows_before, False, room, used)
+        tracks = self.tracks(lines, placed.rows, placed.rows_before, False, room, used)
         for item in items:
             item.area_x, item.area_width = across.span(item.cell.column, item.cell.columns)
         row_group_baselines(self.ctx, items, self.style, across)

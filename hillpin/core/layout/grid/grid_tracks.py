@@ -10,9 +10,7 @@ from .grid_track import INFINITE, MIN_CONTENT_CONSTRAINT, Contributor, Sizing, T
 
 def size_tracks(sizing: Sizing) -> int:
     """Run §12.3 on the tracks and give the flex fraction's size in 1/64 px × 2^16 (0 without flexible tracks)."""
-    for item in sizing.items:
-        item.tracks = sizing.tracks[item.start : item.start + item.span]
-    _resolve_intrinsic(sizing)
+    needed_sizes(sizing)
     _maximize(sizing)
     fraction = _expand_flexible(sizing)
     if sizing.stretches:
@@ -29,7 +27,10 @@ def total_size(tracks: Sequence[Track], gap: int) -> int:
 # §12.5 intrinsic track sizes
 
 
-def _resolve_intrinsic(sizing: Sizing) -> None:
+def needed_sizes(sizing: Sizing) -> None:
+    """Base sizes and limits from tracks and content alone, before any room is shared out (§12.5)."""
+    for item in sizing.items:
+        item.tracks = sizing.tracks[item.start : item.start + item.span]
     plain = [item for item in sizing.items if not item.spans_flexible]
     for item in plain:
         if item.span == 1:

@@ -126,10 +126,11 @@ class _Builder:
         if item.kind in (ItemKind.ATOMIC, ItemKind.BREAK, ItemKind.TAB):
             return True
         if item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-            edges = edges_of(item.box, 0)
+            edges, style = edges_of(item.box, 0), item.box.style
             if item.kind == ItemKind.OPEN and item.box.opens:
-                return bool(edges.margin_left or edges.left)
-            return item.kind == ItemKind.CLOSE and item.box.closes and bool(edges.margin_right or edges.right)
+                return bool(edges.margin_left or edges.left) or style.margin_left.has_percentage or style.padding_left.has_percentage
+            wide = bool(edges.margin_right or edges.right) or style.margin_right.has_percentage or style.padding_right.has_percentage
+            return item.kind == ItemKind.CLOSE and item.box.closes and wide
         return False
 
     def _append(self, kind: ItemKind, box: Box, text: str) -> Item:

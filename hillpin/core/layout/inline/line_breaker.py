@@ -11,7 +11,7 @@ from ...fonts.linebreak import grapheme_starts
 from ..boxes import edges_of
 from ..context import Context
 from .inline_items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, text_width, trimmed_end
+from .line_parts import Line, Part, tab_width, text_width, trimmed_end
 from .text_shaping import shape_text
 
 SLACK = 64 * 200
@@ -74,7 +74,7 @@ class LineBreaker:
                 line.parts.append(Part(item, index, item.start, item.end, width))
                 position += width
                 if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
-                    back = self._rewind(line, indent, at_item_start=False)
+                    back = self._rewind(line, indent, at_item_start=False) or self._rewind_anywhere(line, indent, is_edge=True)
                     if back is not None:
                         return back
                     overflowing = True
@@ -85,12 +85,14 @@ class LineBreaker:
             elif kind == FLOAT:
                 self._float(line, index, position)
             elif kind == ItemKind.OUT_OF_FLOW:
+                if overflowing and line.has_content and self._ends_the_text(index):
+                    return self._cut_before_open(line, index, indent)
                 line.parts.append(Part(item, index, item.start, item.end, 0))
             else:
-                width = self._tab_width(item, position) if kind == TAB else self.atomic_width(item)
+                width = tab_width(self.ctx, item, position) if kind == TAB else self.atomic_width(item)
                 before = self.content.can_break[item.start]
                 if (overflowing and before) or position + width > self.available + EPSILON:
-                    back = self._rewind(line, indent, at_item_start=before)
+                    back = self._rewind(line, indent, at_item_start=before) or (None if overflowing else self._rewind_anywhere(line, indent))
                     if back is not None:
                         return back
                 line.parts.append(Part(item, index, item.start, item.end, width))
@@ -101,6 +103,12 @@ class LineBreaker:
             offset = items[index].start if index < len(items) else offset
         line.is_last = True
         return self._end(line, index, offset, indent)
+
+    def _ends_the_text(self, index: int) -> bool:
+        """Whether nothing but boxes out of flow follows, on a line that may break."""
+        items = self.content.items
+        last = next((item for item in reversed(items[:index]) if item.kind in (TEXT, ATOMIC)), None)
+        return last is not None and last.wraps and all(item.kind in (OPEN, CLOSE, FLOAT, ItemKind.OUT_OF_FLOW) for item in items[index:])
 
     def _space_follows(self, index: int) -> bool:
         """Whether the first text in an inline box begins with a space at which lines may break."""
@@ -156,22 +164,17 @@ class LineBreaker:
             line.parts.append(Part(item, index, start, end, width))
             line.has_content = True
             return position + width, end, False
-        cut = self._first_break(start, end) if overflowing else self._fitting_break(item, start, end, room)
+        if overflowing:
+            cut = self._first_grapheme(start, end) if self._breaks_anywhere(item) and line.has_content else self._first_break(start, end)
+        else:
+            cut = self._fitting_break(item, start, end, room)
         if cut is None and not overflowing:
             back = self._rewind(line, 0, at_item_start=content.can_break[start])
             if back is not None:
                 return position, start, True
-            cut = self._emergency(item, start, end, room, line)
-            while cut is not None and item.collapses and cut < end and text[cut] == " ":
-                # Spaces hang at the end of a line, wherever it was broken.
-                cut += 1
-            if cut is None and line.has_content and self._breaks_anywhere(item):
-                # Not one character has room on this line: it begins the next one.
-                if self._rewind(line, 0, at_item_start=True) is None:
-                    self._stop(line, index, start)
+            cut, has_ended = self._without_opportunity(line, index, start, end, room)
+            if has_ended:
                 return position, start, True
-            if cut is None:
-                cut = self._first_break(start, end)
         if cut is None or cut >= end:
             width = text_width(ctx, item, text, start, end)
             line.parts.append(Part(item, index, start, end, width))
@@ -181,6 +184,27 @@ class LineBreaker:
         line.has_content = True
         self._stop(line, index, cut)
         return position, cut, True
+
+    def _without_opportunity(self, line: Line, index: int, start: int, end: int, room: int) -> tuple[int | None, bool]:
+        """Where a text is cut for which the line has no opportunity to break, or that the line has ended before it instead."""
+        item, text = self.content.items[index], self.content.text
+        cut = self._emergency(item, start, end, room, line)
+        while cut is not None and item.collapses and cut < end and text[cut] == " ":
+            # Spaces hang at the end of a line, wherever it was broken.
+            cut += 1
+        if cut is None and line.has_content and self._breaks_anywhere(item):
+            if self._may_break_before(line, start):
+                # Not one character has room on this line: it begins the next one.
+                if self._rewind(line, 0, at_item_start=True) is None:
+                    self._stop(line, index, start)
+                return None, True
+            # Nor may it begin the next one: its first character stays behind the word that it follows.
+            if self._rewind_anywhere(line, 0) is not None:
+                return None, True
+            cut = self._first_grapheme(start, end)
+        if cut is None and self._rewind_anywhere(line, 0) is not None:
+            return None, True
+        return (cut if cut is not None else self._first_break(start, end)), False
 
     def _fits(self, item: Item, start: int, end: int, width: int, room: int) -> bool:
         """Whether a stretch fits, without the spaces that end it if need be."""
@@ -217,9 +241,19 @@ class LineBreaker:
         can_break = self.content.can_break
         return next((cut for cut in range(start + 1, end) if can_break[cut]), None)
 
+    def _first_grapheme(self, start: int, end: int) -> int | None:
+        """The end of the first character, where others follow."""
+        starts = grapheme_starts(self.content.text[start:end])
+        return start + starts[1] if len(starts) > 1 else None
+
     def _breaks_anywhere(self, item: Item) -> bool:
         style = item.box.style
         return item.wraps and (style.overflow_wrap != "normal" or style.word_break == "break-word")
+
+    def _may_break_before(self, line: Line, start: int) -> bool:
+        """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
+        before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
+        return self.content.can_break[start] or before is None or before.item.kind != TEXT or self._breaks_anywhere(before.item)
 
     def _emergency(self, item: Item, start: int, end: int, room: int, line: Line) -> int | None:
         """``overflow-wrap``: break anywhere, where nothing else helps (css-text-3 §5.5)."""
@@ -273,6 +307,24 @@ class LineBreaker:
         line.searched = next((number for number in range(len(parts) - 1, -1, -1) if parts[number].item.kind in (TEXT, ATOMIC, TAB)), 0)
         return None
 
+    def _rewind_anywhere(self, line: Line, indent: int, *, is_edge: bool = False) -> Line | None:
+        """End the line behind the last text that breaks anywhere, or within it where an edge (the last part) has no room; None
+        where there is none (css-text-3 §5.5: such breaks count only where a line has no other)."""
+        parts = line.parts
+        for number in range(len(parts) - 1, -1, -1):
+            part = parts[number]
+            if part.item.kind != TEXT or not self._breaks_anywhere(part.item):
+                continue
+            after = number + 1
+            while after < len(parts) and parts[after].item.kind in (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW):
+                after += 1
+            if not is_edge or after < len(parts):
+                return self._cut_parts(line, after, None, indent)
+            starts = [one for one in grapheme_starts(self.content.text[part.start : part.end]) if one]
+            if starts:
+                return self._cut_parts(line, number, part.start + starts[-1], indent)
+        return None
+
     def _cut_parts(self, line: Line, count: int, offset: int | None, indent: int) -> Line:
         """Keep ``count`` parts (and the one after up to ``offset``); the rest goes to the next line."""
         if offset is not None:
@@ -306,19 +358,6 @@ class LineBreaker:
         if item.kind == OPEN:
             return edges.margin_left + edges.left if box.opens else 0
         return edges.margin_right + edges.right if box.closes else 0
-
-    def _tab_width(self, item: Item, position: int) -> int:
-        """Advance to the next tab stop (css-text-3 §4.2)."""
-        style = item.box.style
-        kind, value = style.tab_size
-        if kind == "spaces":
-            advances, _, _ = shape_text(self.ctx, style, " ")
-            value = value * (advances[0] + style.letter_spacing + style.word_spacing)
-        stop = value * 64
-        if stop <= 0:
-            return 0
-        following = math.floor(position / stop + 1e-9) + 1
-        return int(math.ceil(following * stop) - position)
 
     def _hyphen_width(self, item: Item, cut: int) -> int:
         stack = self.ctx.fonts.stack(item.box.style)

@@ -289,19 +289,23 @@ class _LineLayout:
         return self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
 
     def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
-        position, follows = self._start(line), False
+        widening = aligned(self.box, line, max(self.right - self.left - line.width, 0), self.content.text)[1] if line.width else 0.0
+        position, follows, shown = self._start(line), False, ""
         if line_box is not None and line.width:
             position = line_box.left
         for part in line.parts:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
                 if was_inline(box):
-                    self.result.out_of_flow.append(OutOfFlow(box, position, top))
+                    widened = int(widening * 64 * widened_spaces(shown)) if widening else 0
+                    self.result.out_of_flow.append(OutOfFlow(box, position + widened, top))
                 else:
                     below = top + (line_box.height if line_box is not None and follows else 0)
                     self.result.out_of_flow.append(OutOfFlow(box, 0, below))
             elif part.item.kind not in (ItemKind.FLOAT,):
                 position += part.width
+                if widening and part.item.kind == ItemKind.TEXT:
+                    shown += self.content.text[part.start : part.end]
                 if part.item.kind == ItemKind.CLOSE:
                     edges = edges_of(part.item.box, self.basis)
                     follows = follows or bool(edges.inline or edges.margin_left or edges.margin_right)

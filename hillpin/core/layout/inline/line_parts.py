@@ -58,3 +58,17 @@ def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
         while end > start and text[end - 1] == " ":
             end -= 1
     return end
+
+
+def tab_width(ctx: Context, item: Item, position: int) -> int:
+    """The advance from a place on a line to the next tab stop (css-text-3 §4.2)."""
+    style = item.box.style
+    kind, value = style.tab_size
+    if kind == "spaces":
+        advances, _, _ = shape_text(ctx, style, " ")
+        value = value * (advances[0] + style.letter_spacing + style.word_spacing)
+    stop = value * 64
+    if stop <= 0:
+        return 0
+    following = math.floor(position / stop + 1e-9) + 1
+    return int(math.ceil(following * stop) - position)

@@ -23,7 +23,7 @@ REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed"
 BUTTON_TYPES = frozenset({"submit", "button", "reset"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BAR = 15
-"""CSS px that a text area keeps free for a scroll bar."""
+"""CSS px that a text area keeps free for a scroll bar, where it may have one."""
 DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
 
 
@@ -143,7 +143,9 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return _select(element, style, fonts, line, ascent)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
-        return Natural((math.ceil(_average_width(style, fonts) * columns) + SCROLL_BAR) * 64, line * rows, None)
+        upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BAR
+        level = SCROLL_BAR * 64 if style.overflow_x == "scroll" else 0
+        return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None)
     if kind in ("checkbox", "radio"):
         side = 0 if is_bare(style) else 13 * 64
         return Natural(side, side, None, sits_on_baseline=not is_bare(style))

@@ -10,7 +10,7 @@ from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width
 from ..context import Context
 from ..fragments import Fragment, Space
-from ..sizes.sizing import resolve_block, resolve_inline, resolve_least, to_border_box
+from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
 
 DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
@@ -78,13 +78,16 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     return fragment
 
 
-def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True) -> tuple[int, int]:
+_UNLIMITED = (0, 1 << 40, 0, 1 << 40)
+
+
+def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True, is_limited: bool = True) -> tuple[int, int]:
     width = _given_width(ctx, box, edges, space, intrinsic) if is_given else None
     height = _given_height(box, edges, space)
     own_ratio = ratio(box)
     border_ratio = box.style.aspect_ratio is not None and not box.style.aspect_ratio[0] and box.style.box_sizing == "border-box"
     extra_w, extra_h = (edges.inline, edges.block) if border_ratio else (0, 0)
-    limits = _limits(ctx, box, edges, space, intrinsic)
+    limits = _limits(ctx, box, edges, space, intrinsic) if is_limited else _UNLIMITED
     least_w, most_w, least_h, most_h = limits
     if width is None and height is None:
         room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
@@ -117,6 +120,8 @@ def _given_width(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: 
     if space.fixed_inline != INDEFINITE:
         return max(space.fixed_inline - edges.inline, 0)
     length = box.style.width
+    if length.kind == AUTO_KIND and space.inline != INDEFINITE and not intrinsic and fills_its_block(box):
+        return max(space.inline - edges.margin_left - edges.margin_right - edges.inline, 0)
     if length.kind == AUTO_KIND or (length.has_percentage and space.inline == INDEFINITE):
         return None
     if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
@@ -155,7 +160,9 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
 def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space) -> int:
     """What ``min-content`` and the like come to as a limit: the content width that the box has without a given one."""
     room = Space(max(space.inline, 0), percent_block=space.percent_block, shrink=True)
-    natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False)[0]
+    if _natural(box).width is None and _natural(box).height is None and _natural(box).ratio is not None and not box.style.width.is_auto and box.style.height.is_auto:
+        return 0
+    natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited=False)[0]
     if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
         return max(space.inline - edges.inline, 0)
     return natural
@@ -182,12 +189,12 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     if height is not None:
         return (int(height * own_ratio) if own_ratio else DEFAULT_WIDTH), height
     if own_ratio:
-        if room != INDEFINITE and (not natural.wants_default or (box.element is not None and box.element.tag == "img")):
+        is_drawing = box.element is not None and box.element.tag in ("img", "svg")
+        if room != INDEFINITE and (not natural.wants_default or is_drawing):
             return room, int(f32(room / own_ratio))
         wide = min(DEFAULT_WIDTH, int(DEFAULT_HEIGHT * own_ratio))
-        if natural.wants_default and box.element is not None and box.element.tag == "img":
+        if natural.wants_default and is_drawing:
             wide = DEFAULT_WIDTH
-            return wide, int(wide / own_ratio)
         return wide, int(wide / own_ratio)
     return DEFAULT_WIDTH, DEFAULT_HEIGHT
 

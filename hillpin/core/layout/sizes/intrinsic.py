@@ -9,7 +9,7 @@ from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, edges_of
 from ..context import Context
 from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
-from ..inline.line_parts import text_width, trimmed_end
+from ..inline.line_parts import tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 
@@ -81,7 +81,9 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         low, high = low + edges.inline, high + edges.inline
         ratio_width = _width_from_height(box)
         if ratio_width is not None:
-            low = high = ratio_width
+            # Its automatic minimum is its content's (css-sizing-4 §5.1).
+            is_held = style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip")
+            low = high = max(ratio_width, low) if is_held else ratio_width
         elif box.kind != REPLACED:
             low, high = through_ratio(box, low, edges, INDEFINITE), through_ratio(box, high, edges, INDEFINITE)
         if width.has_percentage and box.kind == REPLACED:
@@ -94,6 +96,9 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     elif style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
         limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
         low, high = min(low, limit), min(high, limit)
+    if style.min_width.kind == Kind.FIT_CONTENT:
+        least, widest = (size + edges.inline for size in ctx.content_sizes(box))
+        return max(low, least), max(high, widest)
     least = minimum_width(ctx, box, style.min_width)
     return max(low, least), max(high, least)
 
@@ -173,7 +178,9 @@ class _InlineSizes:
                 if can_break[item.end] and item.wraps:
                     self._end_piece()
             elif item.kind == ItemKind.TAB:
-                self._grow(8 * 64 * 4)
+                self.since_break += tab_width(self.ctx, item, self.since_break)
+                self.line += tab_width(self.ctx, item, self.line)
+                self.trailing = 0
         self._end_line()
         return self.low, max(self.high, self.floats_left + self.floats_right)
 
@@ -207,6 +214,8 @@ class _InlineSizes:
                 self.trailing = full - width
                 if end == start and start == item.start:
                     self.trailing = full
+                if anywhere:
+                    self._end_piece()
         self.line += text_width(ctx, item, text, item.start, item.end)
 
     def _end_piece(self) -> None:

@@ -29,13 +29,13 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
             by_height = width_from_ratio(box, edges, space)
             width = by_height if by_height is not None else through_ratio(box, width, edges, space.percent_block)
     else:
-        stretches = not space.shrink and box.role != "button" and is_stretched(box)
+        stretches = is_stretched(box) and (fills_its_block(box) or not (space.shrink or box.role == "button"))
         from_ratio = width_from_ratio(box, edges, space) if not stretches else None
         if from_ratio is not None:
             width = from_ratio
             if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
                 width = max(width, min_content(ctx, box, edges))
-        elif space.shrink or box.role == "button" or justification(box):
+        elif not stretches and (space.shrink or box.role == "button" or justification(box)):
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
@@ -52,6 +52,12 @@ _FREE = ("normal", "stretch", "auto", "legacy")
 def is_stretched(box: Box) -> bool:
     """Whether a block in block flow is told to fill its containing block, whatever its ratio says (css-align-3 §6.1)."""
     return _justify_self(box) == "stretch"
+
+
+def fills_its_block(box: Box) -> bool:
+    """Whether a block in block flow that would take no more than it needs (a table, a button, a picture) fills its containing
+    block instead."""
+    return is_stretched(box) and box.parent is not None and box.parent.kind == BLOCK
 
 
 def _justify_self(box: Box) -> str:

@@ -21,7 +21,8 @@ def spacing_of(box: Box) -> tuple[int, int]:
 
 def is_fixed(box: Box) -> bool:
     """Whether the fixed layout applies: it needs a width (§17.5.2)."""
-    return box.style.table_layout == "fixed" and box.style.width.kind != AUTO_KIND
+    width = box.style.width.kind
+    return box.style.table_layout == "fixed" and width not in (AUTO_KIND, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
 
 
 def trusts_percentages(box: Box) -> bool:

@@ -91,7 +91,7 @@ class Generator:
         summary = next((c for c in element.children if not isinstance(c, Text) and c.tag == "summary"), None) if is_closed else None
         hidden: list[Box] = []
         if element.tag == "details" and not any(not isinstance(c, Text) and c.tag == "summary" for c in element.children):
-            into.append(self._own_summary(style))
+            into.append(self._own_summary(style, is_closed))
         for child in element.children:
             target = hidden if is_closed and child is not summary else into
             if isinstance(child, Text):
@@ -110,16 +110,18 @@ class Generator:
         settle(around, [box], self.resolver)
         return around
 
-    def _own_summary(self, style: ComputedStyle) -> Box:
+    def _own_summary(self, style: ComputedStyle, is_closed: bool) -> Box:
         """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
         box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
-        settle(box, [Box(Kind.TEXT, box.style, None, text="Details", is_inline_level=True)], self.resolver)
+        box.style.list_style_type = "disclosure-closed" if is_closed else "disclosure-open"
+        settle(box, [*self._inside_marker(box.style), Box(Kind.TEXT, box.style, None, text="Details", is_inline_level=True)], self.resolver)
         return box
 
     def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
         """The content of closed details: it has boxes that take no room (HTML 15.5.5, css-contain-2 §4)."""
         box = self.box_for(self.resolver.anonymous_style(style, "flow-root"), None)
         box.style.height = ZERO
+        box.style.contain = ("size",)
         box.role = "anonymous"
         settle(box, children, self.resolver)
         return box
@@ -127,6 +129,9 @@ class Generator:
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)
         self.tree.styles[element] = style
+        if style.display == "inline" and (element.tag == "button" or (element.tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)):
+            # A button is a box of its own, whatever it is told (HTML 15.5.2).
+            style.display = "inline-block"
         display = style.display
         if display == "none" or element.tag in ("frame", "noframes"):
             return
