@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from ..core.errors import InputError
+from .many_options import add_options
 
 
 def parse_widths(text: str) -> list[int]:
@@ -64,22 +65,28 @@ def working(arguments: argparse.Namespace) -> int:
 
 def survey(arguments: argparse.Namespace) -> int:
     """``pin survey``: every width walked."""
+    from .many_options import many_of
+    from .survey import Wanted
     from .survey import main as run_survey
 
-    kinds = [kind.strip() for kind in arguments.fail_on.split(",") if kind.strip()]
-    junit = Path(arguments.junit) if arguments.junit else None
-    return run_survey(
-        Path(arguments.page), arguments.start, arguments.end, arguments.height, wants_json=arguments.json, junit=junit, fail_on=kinds, every=arguments.every,
-        heights=parse_widths(arguments.heights) if arguments.heights else [],
-    )
+    return run_survey(Wanted(
+        _path(arguments.page), arguments.start, arguments.end, arguments.height, every=arguments.every,
+        heights=parse_widths(arguments.heights) if arguments.heights else [], wants_json=arguments.json, junit=_path(arguments.junit),
+        sarif=_path(arguments.sarif), html=_path(arguments.html), fail_on=[kind.strip() for kind in arguments.fail_on.split(",") if kind.strip()], many=many_of(arguments),
+    ))  # fmt: skip
 
 
 def check(arguments: argparse.Namespace) -> int:
     """``pin check``: expectations proved."""
     from .check import main as run_check
+    from .many_options import many_of
 
-    named = [Path(one) if one else None for one in (arguments.junit, arguments.sarif)]
-    return run_check(Path(arguments.page), wants_json=arguments.json, junit=named[0], sarif=named[1], browser=arguments.browser)
+    files = {name: Path(file) for name in ("junit", "sarif", "html") if (file := getattr(arguments, name))}
+    return run_check(_path(arguments.page), wants_json=arguments.json, files=files, browser=arguments.browser, many=many_of(arguments))
+
+
+def _path(name: str | None) -> Path | None:
+    return Path(name) if name else None
 
 
 def agree(arguments: argparse.Namespace) -> int:
@@ -104,9 +111,9 @@ class _Parser(argparse.ArgumentParser):
         raise InputError(f"{message[:1].upper()}{message[1:]}.")
 
 
-def build_parser() -> argparse.ArgumentParser:
+def build_parser(name: str = "pin") -> argparse.ArgumentParser:
     """The commands and their options."""
-    parser = _Parser(prog="pin", description="Hill Pin at the command line.")
+    parser = _Parser(prog=name, description="Hill Pin at the command line.")
     commands = parser.add_subparsers(dest="command", required=True, parser_class=_Parser)
     command = commands.add_parser("boxes", help="the geometry of every element at some widths, as JSON")
     command.add_argument("page")
@@ -122,22 +129,25 @@ def build_parser() -> argparse.ArgumentParser:
     command.add_argument("--json", action="store_true")
     command.set_defaults(run=working)
     command = commands.add_parser("survey", help="every width walked: edges, bands and findings of a page or a folder of pages")
-    command.add_argument("page")
+    command.add_argument("page", nargs="?", metavar="PAGE|FOLDER")
     command.add_argument("--from", dest="start", type=int, default=320)
     command.add_argument("--to", dest="end", type=int, default=1600)
     command.add_argument("--height", type=int, default=800)
     command.add_argument("--json", action="store_true")
     command.add_argument("--junit", metavar="FILE")
+    command.add_argument("--sarif", metavar="FILE")
+    add_options(command)
     command.add_argument("--fail-on", default="", metavar="KIND[,KIND]")
     command.add_argument("--every", action="store_true", help="lay out at each width, for checking")
     command.add_argument("--heights", nargs="?", const="390,1440", default="", metavar="WIDTHS", help="walk over the heights of the window too, at these widths")
     command.set_defaults(run=survey)
     command = commands.add_parser("check", help="the expectations of a page or a folder, proved at every width")
-    command.add_argument("page", metavar="PAGE|FOLDER")
+    command.add_argument("page", nargs="?", metavar="PAGE|FOLDER")
     command.add_argument("--browser", action="store_true", help="seen in the real browser too, at the ends of their ranges")
     command.add_argument("--json", action="store_true")
     command.add_argument("--junit", metavar="FILE")
     command.add_argument("--sarif", metavar="FILE")
+    add_options(command)
     command.set_defaults(run=check)
     command = commands.add_parser("agree", help="computed boxes against truth.json of case folders")
     command.add_argument("folders", nargs="+")
@@ -150,8 +160,13 @@ def build_parser() -> argparse.ArgumentParser:
 
 def main(words: list[str] | None = None) -> int:
     """Run one command; bad input gives one line on standard error and 2."""
+    return run_words(build_parser(), words)
+
+
+def run_words(parser: argparse.ArgumentParser, words: list[str] | None) -> int:
+    """Run the command that words name, by a parser."""
     try:
-        arguments = build_parser().parse_args(words)
+        arguments = parser.parse_args(words)
         return int(arguments.run(arguments))
     except InputError as error:
         print(error, file=sys.stderr)

@@ -16,7 +16,9 @@ from ..core.errors import InputError
 from ..core.page import Page
 from .bench_compare import WIDTHS as WIDTHS_OF_A_RUN
 from .bench_compare import compare_times
+from .bench_outline import outline_times
 from .bench_typing import late, typing_times
+from .bench_whole import main as whole_sites
 
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
 WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
@@ -173,6 +175,8 @@ def main() -> None:
         print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys)")
         for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
             print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+        outlined = outline_times(BROWSER, ARGUMENTS)
+        print(f"    {'in an outline, to the page that shows it':58} {statistics.median(outlined):7.0f} {late(outlined):16.0f}")
         many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
         for what, times in ((f"to new numbers, {MANY_PAGES} pages in a tied folder, files open", many.numbers), ("another program's save in it, to new numbers", many.saves)):
             print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
@@ -182,5 +186,5 @@ def main() -> None:
             print(f"\na run of {count} widths of the demo home page, compared with core: {compared.run:.1f} s, {count / compared.run:.1f} pictures a second, at most {compared.memory:,.0f} MB a process")
             print(f"the line-up, from opening the place until eight frames stand at a section: {compared.line_up:.2f} s")
         print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
-
-
+    print("\na made site of pages of 60 elements, walked from 240 to 1920")
+    whole_sites()

@@ -1,62 +1,132 @@
-"""``pin survey``: edges, bands and findings of a page or of a folder of pages, as text, JSON or JUnit XML."""
+"""``pin survey``: edges, bands and findings of a page or of a folder of pages."""
 
 from __future__ import annotations
 
 import json
 import os
 import sys
-from dataclasses import asdict
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
-from xml.sax.saxutils import escape, quoteattr
 
 from ..core.errors import InputError
+from ..core.handing import causes_of, near_sheets, site_breakpoints, told_pages
 from ..core.page import Page
-from ..core.survey import HEIGHT_KINDS, KINDS, Finding, Heights, Surveyed, survey, survey_heights
+from ..core.site import Links
+from ..core.survey import HEIGHT_KINDS, KINDS, Heights, survey, survey_heights
+from ..whole import FolderPages
+from ..whole.work import survey_page, told_as_json
+from .many import merged, on_many, written
+from .many_options import Many
+from .told import as_html, as_junit, as_sarif, page_as_text, site_as_text
 
 PROCESSES = max(1, min(os.cpu_count() or 1, 4))
+OF_A_PART = ("reads", "breakpoints", "queries")
+"""What a part's JSON has besides, for the list by cause that is made of all parts."""
 
 
-def as_json(name: str, surveyed: Surveyed) -> dict[str, Any]:
-    """A survey in the shape of ``survey --json``."""
-    return {
-        "page": name, "from": surveyed.start, "to": surveyed.end,
-        "edges": [{"at": one.at, "cause": one.cause, "file": one.file, "line": one.line} for one in surveyed.edges],
-        "bands": [{"index": one.index, "selector": one.selector, "from": one.low, "to": one.high, "arrangement": one.arrangement} for one in surveyed.bands],
-        "findings": [finding_as_json(one) for one in surveyed.findings],
-        "unmodelled": [{"index": one.index, "feature": one.feature, "file": one.file, "line": one.line} for one in surveyed.unmodelled],
-    }  # fmt: skip
+@dataclass(slots=True)
+class Wanted:
+    """What is asked for."""
+
+    path: Path | None
+    start: int
+    end: int
+    height: int
+    every: bool = False
+    heights: list[int] = field(default_factory=list)
+    wants_json: bool = False
+    junit: Path | None = None
+    sarif: Path | None = None
+    html: Path | None = None
+    fail_on: list[str] = field(default_factory=list)
+    many: Many = field(default_factory=Many)
 
 
-def finding_as_json(finding: Finding) -> dict[str, Any]:
-    """A finding as JSON has it."""
-    return {
-        "kind": finding.kind, "index": finding.index, "selector": finding.selector, "from": finding.low, "to": finding.high, "file": finding.file,
-        "line": finding.line, "message": finding.message, "working": list(finding.working), "fix": asdict(finding.fix) if finding.fix is not None else None,
-    }  # fmt: skip
+@dataclass(slots=True)
+class Results:
+    """What was found: pages in the shape of ``survey --json`` and more, and pages that could not be walked."""
+
+    pages: list[dict[str, Any]]
+    failed: list[tuple[str, str]]
+    is_one: bool
+    tall: dict[str, list[Heights]] = field(default_factory=dict)
+    beside: list[str] = field(default_factory=list)
+    """What is to be said of the folder besides: files that no page uses, sheets that differ by little."""
 
 
-def as_text(name: str, surveyed: Surveyed) -> str:
-    """A survey for reading."""
-    widths = surveyed.end - surveyed.start + 1
-    count = len(surveyed.findings)
-    lines = [f"{name}: {widths:,} widths walked, {surveyed.start:,} to {surveyed.end:,}. {len(surveyed.edges)} edges, {count} {'finding' if count == 1 else 'findings'}.", ""]
-    lines += [f"  {edge.at:>5}  {edge.cause}{f'  {edge.file}:{edge.line}' if edge.file else ''}" for edge in surveyed.edges]
-    lines += [""] if surveyed.edges else []
-    for band in surveyed.bands:
-        lines.append(f"  {band.low:>5} to {band.high:<5}  {band.selector}: {band.arrangement}")
-    lines += [""] if surveyed.bands else []
-    for finding in surveyed.findings:
-        where = f"{finding.low:,} to {finding.high:,}" if finding.low is not None else "every width"
-        lines += [f"{finding.kind}  {where}  {finding.file}:{finding.line}", f"  {finding.message}"]
-        if finding.working:
-            lines.append(f"  {'  '.join(finding.working)}")
-        if finding.fix is not None:
-            lines.append(f"  Line {finding.fix.line}: {finding.fix.before} → {finding.fix.after}. {finding.fix.sentence}")
-    lines += [""] if surveyed.breakpoints else []
-    lines += [one.sentence for one in surveyed.breakpoints]
-    lines += [f"@media {one.text} ({one.file}:{one.line}) changes nothing." for one in surveyed.queries if not one.does_work]
-    return "\n".join(lines)
+def main(wanted: Wanted) -> int:
+    """Survey and print; 1 where there is a finding of a kind in ``fail_on``, or a page could not be walked. Raises InputError."""
+    unknown = [kind for kind in wanted.fail_on if kind not in KINDS and kind not in HEIGHT_KINDS]
+    if unknown:
+        raise InputError(f"There is no kind of finding {unknown[0]}. The kinds are {', '.join(KINDS)}.")
+    if not 1 <= wanted.start <= wanted.end <= 20_000:
+        raise InputError(f"The range goes from a smaller to a larger width, 1 to 20,000; not from {wanted.start} to {wanted.end}.")
+    results = _merged(wanted) if wanted.many.merge else _found(wanted)
+    if not results.is_one and not wanted.many.part:
+        results.pages = told_pages(results.pages)
+    _tell(wanted, results)
+    failing = frozenset(wanted.fail_on)
+    kinds = [one["kind"] for page in results.pages for one in page["findings"]] + [one.kind for walked in results.tall.values() for each in walked for one in each.findings]
+    return int(bool(results.failed) or not failing.isdisjoint(kinds))
+
+
+def _merged(wanted: Wanted) -> Results:
+    pages = merged(wanted.many.merge, lambda one: isinstance(one, dict) and "page" in one and "findings" in one and "edges" in one)
+    return Results(sorted(({"reads": [], "breakpoints": [], "queries": [], **page} for page in pages), key=lambda one: one["page"]), [], False)
+
+
+def _found(wanted: Wanted) -> Results:
+    if wanted.path is None:
+        raise InputError("Name a page or a folder.")
+    pages = FolderPages.at(wanted.path)
+    if not pages.is_folder:
+        surveyed = survey(Page.read(wanted.path), wanted.start, wanted.end, wanted.height, every=wanted.every, processes=PROCESSES)
+        results = Results([told_as_json(wanted.path.name, surveyed, [])], [], True)
+    else:
+        found, failed = on_many(pages, survey_page, (wanted.start, wanted.end, wanted.height), wanted.many)
+        results = Results(found, failed, False, beside=_beside(pages) if not (wanted.many.part or wanted.many.since or wanted.wants_json) else [])
+    if wanted.heights:
+        results.tall = {page["page"]: [survey_heights(Page(pages.files(), page["page"]), width) for width in wanted.heights] for page in results.pages}
+    return results
+
+
+def _beside(pages: FolderPages) -> list[str]:
+    paths, texts = pages.beside()
+    unused = Links(paths, texts).unused()
+    said = [f"No page uses {', '.join(unused)}."] if unused else []
+    for pair in near_sheets({path: text for path, text in texts.items() if path.lower().endswith(".css")}):
+        said.append(f"{pair.first} and {pair.second} differ by little: {pair.shared:,} rules the same, {pair.count_first:,} and {pair.count_second:,} of their own.")
+    return said
+
+
+def _tell(wanted: Wanted, results: Results) -> None:
+    pages = results.pages
+    causes, breakpoints = causes_of(pages), site_breakpoints(pages)
+    if wanted.wants_json:
+        for name, reason in results.failed:
+            print(f"{name}: {reason}", file=sys.stderr)
+        left_out = () if wanted.many.part else OF_A_PART
+        shown = [
+            {key: value for key, value in page.items() if key not in left_out} | ({"heights": [heights_as_json(one) for one in results.tall[page["page"]]]} if results.tall else {})
+            for page in pages
+        ]  # fmt: skip
+        print(json.dumps(shown[0] if results.is_one else shown))
+    elif results.is_one:
+        print("\n\n".join([page_as_text(pages[0]), *(heights_as_text(one) for one in results.tall.get(pages[0]["page"], []))]))
+    else:
+        print(site_as_text(pages, causes, breakpoints, results.failed, results.beside))
+        for name, walked in results.tall.items():
+            print("\n".join(f"\n{name}. {heights_as_text(one)}" for one in walked))
+    sys.stdout.flush()
+    formats: list[tuple[Path | None, Callable[[], str]]] = [
+        (wanted.junit, lambda: as_junit(pages, frozenset(wanted.fail_on))), (wanted.sarif, lambda: as_sarif(causes)),
+        (wanted.html, lambda: as_html(pages, causes, breakpoints, results.failed)),
+    ]  # fmt: skip
+    for file, text in formats:
+        if file is not None:
+            written(file, text())
 
 
 def heights_as_json(walked: Heights) -> dict[str, Any]:
@@ -75,66 +145,3 @@ def heights_as_text(walked: Heights) -> str:
     for one in walked.findings:
         lines += [f"{one.kind}  {one.low:,} to {one.high:,} high  {one.file}:{one.line}", f"  {one.message}", f"  {'  '.join(one.working)}"]
     return "\n".join(lines)
-
-
-def as_junit(results: list[tuple[str, Surveyed]], failing: frozenset[str]) -> str:
-    """JUnit's XML: a suite a page, a case a kind; kinds that fail a run are failures, others are told in the output."""
-    suites: list[str] = []
-    for name, surveyed in results:
-        cases: list[str] = []
-        failures = 0
-        for kind in KINDS:
-            found = [one for one in surveyed.findings if one.kind == kind]
-            inner = ""
-            if found and kind in failing:
-                failures += 1
-                told = "\n".join(f"{one.file}:{one.line} {_where(one)}: {one.message}" for one in found)
-                inner = f"<failure message={quoteattr(f'{len(found)} × {kind}')}>{_escaped(told)}</failure>"
-            elif found:
-                inner = f"<system-out>{_escaped(chr(10).join(f'{one.file}:{one.line} {_where(one)}: {one.message}' for one in found))}</system-out>"
-            cases.append(f"<testcase classname={quoteattr(name)} name={quoteattr(kind)}>{inner}</testcase>")
-        suites.append(f"<testsuite name={quoteattr(name)} tests=\"{len(cases)}\" failures=\"{failures}\">{''.join(cases)}</testsuite>")
-    return f"<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites>{''.join(suites)}</testsuites>\n"
-
-
-def _where(finding: Finding) -> str:
-    return f"{finding.low} to {finding.high}" if finding.low is not None else "every width"
-
-
-def _escaped(text: str) -> str:
-    return escape("".join(c for c in text if c in "\n\t" or ord(c) >= 32))
-
-
-def pages_of(path: Path) -> list[tuple[str, Path]]:
-    """A page, or all pages below a folder, with names to tell them apart. Raises InputError where there is none."""
-    if not path.is_dir():
-        return [(path.name, path)]
-    found = sorted(one for one in path.rglob("*.htm*") if one.is_file() and one.suffix in (".html", ".htm"))
-    if not found:
-        raise InputError(f"There is no page in {path}.")
-    return [(one.relative_to(path).as_posix(), one) for one in found]
-
-
-def main(path: Path, start: int, end: int, height: int, *, wants_json: bool, junit: Path | None, fail_on: list[str], every: bool, heights: list[int]) -> int:
-    """Survey and print; 1 where there is a finding of a kind in ``fail_on``. Raises InputError."""
-    unknown = [kind for kind in fail_on if kind not in KINDS and kind not in HEIGHT_KINDS]
-    if unknown:
-        raise InputError(f"There is no kind of finding {unknown[0]}. The kinds are {', '.join(KINDS)}.")
-    if not 1 <= start <= end <= 20_000:
-        raise InputError(f"The range goes from a smaller to a larger width, 1 to 20,000; not from {start} to {end}.")
-    tall = {name: [survey_heights(Page.read(file), width) for width in heights] for name, file in pages_of(path)}
-    results = [(name, survey(Page.read(file), start, end, height, every=every, processes=PROCESSES)) for name, file in pages_of(path)]
-    if wants_json:
-        shown = [as_json(name, surveyed) | ({"heights": [heights_as_json(one) for one in tall[name]]} if heights else {}) for name, surveyed in results]
-        print(json.dumps(shown if path.is_dir() else shown[0]))
-    else:
-        print("\n\n".join("\n\n".join([as_text(name, surveyed), *(heights_as_text(one) for one in tall[name])]) for name, surveyed in results))
-    failing = frozenset(fail_on)
-    if junit is not None:
-        try:
-            junit.write_text(as_junit(results, failing), encoding="utf-8")
-        except OSError as error:
-            raise InputError(f"{junit} cannot be written: {error.strerror}.") from error
-    sys.stdout.flush()
-    found = [one.kind for _, surveyed in results for one in surveyed.findings] + [one.kind for walked in tall.values() for each in walked for one in each.findings]
-    return int(not failing.isdisjoint(found))
