@@ -6,7 +6,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import ValidationError
+from ninja.errors import HttpError, ValidationError
 
 from .compare.api import router as compare_router
 from .compare.api import screens_router
@@ -14,11 +14,19 @@ from .compare.drawings_api import router as drawings_router
 from .compare.expectations_api import router as expectations_router
 from .compare.report_api import router as reports_router
 from .core.errors import InputError
+from .exchange.api import router as exchange_router
 from .folders.api import router as folders_router
+from .handover.api import router as handover_router
+from .handover.shared_api import read_router as read_reports_router
+from .handover.shared_api import router as shared_reports_router
+from .handover.targets_api import practice_router
+from .handover.targets_api import router as targets_router
 from .live.api import router as live_router
 from .numbers.aids_api import offers_router
 from .numbers.aids_api import router as aids_router
 from .numbers.api import router as numbers_router
+from .numbers.authoring_api import router as authoring_router
+from .numbers.authoring_api import starts_router, words_router
 from .plans.api import router as plans_router
 from .plans.api import work_router
 from .plans.store import PlanClash
@@ -29,30 +37,41 @@ from .surveys.api import router as surveys_router
 
 
 class Api(NinjaAPI):
-    """The API, whose schema says of every question what any may be answered with: what is not there, and what is not valid."""
+    """The API, whose schema says of every question what any may be answered with: what is not there, what is not valid, and what
+    cannot even be read."""
 
     def get_openapi_schema(self, *arguments: Any, **named: Any) -> Any:
         schema = super().get_openapi_schema(*arguments, **named)
         content = {"application/json": {"schema": {"$ref": "#/components/schemas/ErrorOut"}}}
         for operations in schema["paths"].values():
             for operation in operations.values():
-                for status, words in ((404, "Not Found"), (422, "Unprocessable Entity")):
+                unread = [(400, "Bad Request")] if "requestBody" in operation else []
+                for status, words in (*unread, (404, "Not Found"), (422, "Unprocessable Entity")):
                     operation["responses"].setdefault(status, {"description": words, "content": content})
         return schema
 
 
 api = Api(title="Hill Pin", version="1", docs_url=None)
+api.add_router("/sites", exchange_router)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", files_router)
 api.add_router("/sites", live_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)
+api.add_router("/sites", authoring_router)
+api.add_router("/words", words_router)
+api.add_router("/starts", starts_router)
 api.add_router("/sites", plans_router)
 api.add_router("/sites", surveys_router)
 api.add_router("/sites", compare_router)
 api.add_router("/sites", drawings_router)
 api.add_router("/sites", expectations_router)
 api.add_router("/sites", reports_router)
+api.add_router("/sites", handover_router)
+api.add_router("/sites", targets_router)
+api.add_router("/sites", shared_reports_router)
+api.add_router("/reports", read_reports_router)
+api.add_router("/practice", practice_router)
 api.add_router("/screens", screens_router)
 api.add_router("/plans", work_router)
 api.add_router("/folders", folders_router)
@@ -87,6 +106,13 @@ def on_plan_clash(request: HttpRequest, error: PlanClash) -> HttpResponse:
 def on_overflow(request: HttpRequest, error: OverflowError) -> HttpResponse:
     """A number in an address that no site, plan or state can have: SQLite counts no further than 2⁶³."""
     return api.create_response(request, {"detail": "There is nothing under a number as large as that."}, status=404)
+
+
+@api.exception_handler(HttpError)
+def on_http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    """A body that cannot be read."""
+    detail = "The request cannot be read: its body is not JSON in UTF-8." if error.status_code == 400 else str(error)
+    return api.create_response(request, {"detail": detail}, status=error.status_code)
 
 
 @api.exception_handler(ValidationError)

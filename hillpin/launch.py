@@ -13,13 +13,15 @@ import tempfile
 import threading
 import time
 from collections.abc import Iterable
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import TYPE_CHECKING
+
+from .whereabouts import ROOT, data_folder, is_checkout
 
 if TYPE_CHECKING:
     from .keeping import DataFolder
 
-ROOT = Path(__file__).resolve().parent.parent
 WEB = ROOT / "web"
 STATE = ROOT / ".pin-state"
 CHROMIUM = "/usr/bin/chromium"
@@ -94,7 +96,9 @@ def set_up_packages() -> None:
 
 
 def set_up_web() -> None:
-    """The built front end."""
+    """The built front end. Where Hill Pin is installed it came with it."""
+    if not is_checkout():
+        return
     mark = digest(web_sources())
     if is_done("web", mark) and (WEB / "dist" / "index.html").is_file():
         return
@@ -126,6 +130,8 @@ def prepare_data() -> None:
     from hillpin.settings import DATA
 
     django.setup()
+    from hillpin.sites.removed import clear_out
+
     folder = DataFolder(DATA)
     try:
         executor = MigrationExecutor(connection)
@@ -133,6 +139,7 @@ def prepare_data() -> None:
             say(f"The tables are about to change: the data as it is was kept in {daily_backup(folder, 'before-a-change')}")
         call_command("migrate", verbosity=0)
         call_command("load_demo")
+        clear_out()
     except DatabaseError as error:
         raise Stop(
             f"The database in {DATA} cannot be used ({error}). Move hillpin.sqlite3 out of that folder to begin anew, "
@@ -212,7 +219,7 @@ def start(words: list[str]) -> None:
     """Set up, migrate, load the demo on the first start, and serve."""
     parser = argparse.ArgumentParser(prog="pin start")
     parser.add_argument("--port", type=int, default=int(os.environ.get("HILLPIN_PORT", "8800")))
-    parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(ROOT / "data")))
+    parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(data_folder())))
     parser.add_argument("--folder", action="append", default=[], metavar="PATH", help="a folder that is worked on here and in any other editor")
     parser.add_argument("--root", default=os.environ.get("HILLPIN_ROOT", ""), metavar="PATH", help="below it folders may be named in the list of sites")
     arguments = parser.parse_args(words)
@@ -252,13 +259,22 @@ def test(words: list[str]) -> None:
 
 
 def lint(words: list[str]) -> None:
-    """ruff, mypy (strict in core), ESLint, tsc, the front end's production build."""
+    """ruff, mypy (strict in core), ESLint, tsc, the front end's production build; those of the two languages beside each other."""
     set_up_packages()
+    with ThreadPoolExecutor(2) as beside:
+        done = [beside.submit(_lint_python), beside.submit(_lint_web)]
+    for one in done:
+        one.result()
+
+
+def _lint_python() -> None:
     run([sys.executable, "-m", "ruff", "check", "hillpin", "tests", "tools"])
-    run([sys.executable, "-m", "mypy", "--strict", "hillpin/core", "hillpin/cli"])
-    run(["npm", "run", "--silent", "lint"], WEB)
-    run(["npm", "run", "--silent", "types"], WEB)
-    run(["npm", "run", "--silent", "build"], WEB)
+    run([sys.executable, "-m", "mypy", "--strict", "hillpin/core", "hillpin/cli", "hillpin/whole"])
+
+
+def _lint_web() -> None:
+    for step in ("lint", "types", "build"):
+        run(["npm", "run", "--silent", step], WEB)
 
 
 def schema(words: list[str]) -> None:
@@ -277,6 +293,25 @@ def mutate(words: list[str]) -> None:
     sys.exit(subprocess.run([sys.executable, "tools/mutate.py", *words], cwd=ROOT, check=False).returncode)
 
 
+def fuzz(words: list[str]) -> None:
+    """Made pages against the browser for some minutes; what differs is made small, and told where it is new. With ``--api`` made
+    questions to a server at a data folder of its own."""
+    if words[:1] == ["--api"]:
+        set_up_web()
+        sys.exit(subprocess.run([sys.executable, "-m", "tests.fuzz.api", *words[1:]], cwd=ROOT, check=False).returncode)
+    set_up_chromium()
+    sys.exit(subprocess.run([sys.executable, "-m", "tests.fuzz.newly", *words], cwd=ROOT, check=False).returncode)
+
+
+def attack(words: list[str]) -> None:
+    """The attacks that the tests know, against a server and data of their own, and a table of how each ended."""
+    set_up_chromium()
+    set_up_web()
+    from tests.attack import labels
+
+    test(["--parallel", "1", "--testrunner", "tests.attack.Runner", *(words or labels())])
+
+
 def main() -> None:
     """Run one of the commands; a reason to stop is one line and exit 2."""
     command, words = sys.argv[1], sys.argv[2:]
@@ -285,7 +320,7 @@ def main() -> None:
 
         sys.exit(keep(command, words))
     try:
-        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate}[command](words)
+        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate, "fuzz": fuzz, "attack": attack}[command](words)
     except Stop as reason:
         print(reason, file=sys.stderr)
         sys.exit(2)

@@ -31,6 +31,7 @@ def make_server(host: str, port: int) -> uvicorn.Server:
 def serve(host: str, port: int) -> None:
     """Serve until the process is told to stop."""
     from .folders.follow import watchers
+    from .handover.practice import practice_server
     from .live.running import live_addresses
     from .origins import listeners
 
@@ -44,5 +45,6 @@ def serve(host: str, port: int) -> None:
         server.run(sockets=sockets)
     finally:
         live_addresses.end_all()
+        practice_server.end()
         watchers.end()
         computing.end()

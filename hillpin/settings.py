@@ -6,8 +6,10 @@ import os
 import secrets
 from pathlib import Path
 
-ROOT = Path(__file__).resolve().parent.parent
-DATA = Path(os.environ.get("HILLPIN_DATA", ROOT / "data")).resolve()
+from . import whereabouts
+
+ROOT = whereabouts.ROOT
+DATA = Path(os.environ.get("HILLPIN_DATA") or whereabouts.data_folder()).resolve()
 DATA.mkdir(parents=True, exist_ok=True)
 PORT = int(os.environ.get("HILLPIN_PORT", "8800"))
 
@@ -25,12 +27,13 @@ SECRET_KEY = _secret_key()
 DEBUG = False
 # Only this machine is served: the server binds to loopback, and these names are the only ones it answers to.
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
-INSTALLED_APPS = ["django.contrib.contenttypes", "hillpin.sites", "hillpin.numbers", "hillpin.plans", "hillpin.surveys", "hillpin.compare"]
+INSTALLED_APPS = ["django.contrib.contenttypes", "hillpin.sites", "hillpin.numbers", "hillpin.plans", "hillpin.surveys", "hillpin.compare", "hillpin.handover"]
 MIDDLEWARE = [
     "hillpin.guard.GuardMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.common.CommonMiddleware",
+    "hillpin.sites.removed.RemovedSitesMiddleware",
 ]
 ROOT_URLCONF = "hillpin.urls"
 WSGI_APPLICATION = "hillpin.wsgi.application"
@@ -55,7 +58,7 @@ TEST_RUNNER = "hillpin.testing.Runner"
 USE_TZ = True
 TIME_ZONE = "UTC"
 STATIC_URL = "/static/"
-WEB_DIST = ROOT / "web" / "dist"
+WEB_DIST = whereabouts.interface()
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = True
 WHITENOISE_ALLOW_ALL_ORIGINS = False

@@ -23,5 +23,5 @@ def front_end(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", api.urls),
     path("pages/<int:site_id>-<str:name>/<path:file_path>", preview, name="preview"),
-    re_path(r"^(?:(?:sites|plans)/.*)?$", front_end),
+    re_path(r"^(?:(?:sites|plans|reports)/.*)?$", front_end),
 ]

@@ -52,12 +52,12 @@ def put_drawing(request: HttpRequest, site_id: int, file: File[UploadedFile], pa
     if (file.size or 0) > LARGEST:
         raise Refused(f"{file.name} has {(file.size or 0) / 2**20:.1f} MB; {LARGEST // 2**20} are the most.")
     content, name = file.read(), (file.name or "drawing")[:120]
-    kind, across, down = _kind_of(content, name)
+    kind, across, down = kind_of(content, name)
     drawing = PageDrawing.objects.create(site=site, page=page[:240], width=width, name=name, media_type=kind, content=content, pixel_width=across, pixel_height=down, scale=width / across)
     return 201, drawing
 
 
-def _kind_of(content: bytes, name: str) -> tuple[str, int, int]:
+def kind_of(content: bytes, name: str) -> tuple[str, int, int]:
     """What a drawing is and its size in its own pixels. Raises Refused."""
     size = picture_size(content)
     kinds = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg", b"RIFF": "image/webp"}

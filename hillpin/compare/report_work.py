@@ -43,14 +43,14 @@ def reported(request: dict[str, Any]) -> bytes:
     page = Page(files, path)
     surveyed = survey(page, START, END, request["height"], progress=_part(0, WALKING))
     findings = [one for one in surveyed.findings if severity_of(one) != "hint"]
-    expectations = _expectations(files, path)
-    seen = _seen(executable, files, path, request["pins"]) if executable is not None else []
+    expectations = expectations_told(files, path)
+    seen = seen_at_pins(executable, files, path, request["pins"]) if executable is not None else []
     widths = [width for _, width, _ in request["pins"]][:MOST_SCREENS] or [390, 768, 1440]
     edges = [edge.at for edge in surveyed.edges][:MOST_EDGES]
     told = {
         "site": request["site"], "page": path, "made": request["made"], "start": f"{START:,}", "end": f"{END:,}", "browser": executable is not None,
-        "no_browser": NO_BROWSER, "findings": [_finding(one) for one in findings], "expectations": expectations,
-        "failed": sum(not one["holds"] for one in expectations), **_shots(files, path, seen), **_widths(page, sorted({*widths, *edges}), request["height"]),
+        "no_browser": NO_BROWSER, "findings": [finding_told(one) for one in findings], "expectations": expectations,
+        "failed": sum(not one["holds"] for one in expectations), **_shots(files, path, seen), **widths_told(page, sorted({*widths, *edges}), request["height"]),
     }  # fmt: skip
     html = Engine().from_string(Path(__file__).with_name("report.html").read_text()).render(Context(told)).encode()
     say(0.98)
@@ -61,17 +61,20 @@ def _part(before: float, share: float) -> Callable[[float], None]:
     return lambda part: say(round(before + part * share, 3))
 
 
-def _seen(executable: Path, files: MemoryFiles, path: str, pins: list[tuple[str, int, int]]) -> list[Seen]:
+def seen_at_pins(executable: Path, files: MemoryFiles, path: str, pins: list[tuple[str, int, int]], progress: Callable[[float], None] | None = None) -> list[Seen]:
+    """The page in the real browser at the first few pins."""
     screens = [Screen(name, width, height) for name, width, height in pins[:MOST_SCREENS]]
-    return [seen for _, seen in sorted(visits(executable, files, path, screens, scripts=False, progress=_part(WALKING + PROVING, DRAWING - 0.03)), key=lambda one: one[0])] if screens else []
+    return [seen for _, seen in sorted(visits(executable, files, path, screens, scripts=False, progress=progress or _part(WALKING + PROVING, DRAWING - 0.03)), key=lambda one: one[0])] if screens else []
 
 
-def _finding(finding: Finding) -> dict[str, Any]:
+def finding_told(finding: Finding) -> dict[str, Any]:
+    """A finding as a report has it."""
     where = "every width" if finding.low is None or finding.high is None else f"{finding.low:,} to {finding.high:,}"
     return {"range": where, "title": KINDS[finding.kind].title, "message": finding.message, "file": finding.file, "line": finding.line, "working": "  ".join(finding.working)}
 
 
-def _expectations(files: MemoryFiles, path: str) -> list[dict[str, Any]]:
+def expectations_told(files: MemoryFiles, path: str) -> list[dict[str, Any]]:
+    """The site's sentences about the page, each proved."""
     text = files.read("expectations.json")
     if text is None:
         return []
@@ -98,7 +101,7 @@ def _shots(files: MemoryFiles, path: str, seen: list[Seen]) -> dict[str, Any]:
             continue
         shown = max(round(width * SCALE), 60)
         over = one.size[0] - width
-        shots.append({"name": one.screen.name, "width": f"{width:,}", "height": f"{height:,}", "shown": shown, "picture": _small(one.picture, shown, height), "scrolls": px(over) if over > 0 else ""})
+        shots.append({"name": one.screen.name, "width": f"{width:,}", "height": f"{height:,}", "shown": shown, "picture": small_picture(one.picture, shown, height), "scrolls": px(over) if over > 0 else ""})
         page, changes = page_as_seen(files, path, one)
         boxes = len(page.document.elements)
         for found in held_against(page, one)[1]:
@@ -110,7 +113,7 @@ def _shots(files: MemoryFiles, path: str, seen: list[Seen]) -> dict[str, Any]:
     return {"shots": shots, "disagreements": disagreements, "notes": list(dict.fromkeys(notes)), "boxes": boxes}
 
 
-def _small(picture: bytes, width: int, height: int) -> str:
+def small_picture(picture: bytes, width: int, height: int) -> str:
     """The upper part of a picture, made smaller, as WebP in base64."""
     pixels = read_picture(picture)
     image = Image.fromarray(pixels[: max(TALLEST, height)])
@@ -122,7 +125,7 @@ def _small(picture: bytes, width: int, height: int) -> str:
     return base64.b64encode(data.getvalue()).decode()
 
 
-def _widths(page: Page, widths: list[int], height: int) -> dict[str, Any]:
+def widths_told(page: Page, widths: list[int], height: int) -> dict[str, Any]:
     """The widths table: every section at pins and edges."""
     sections = sections_of(page.document)
     layouts = [page.layout(width, height) for width in widths]

@@ -35,13 +35,18 @@ def kept_of(name: str) -> RunKept | None:
     return _kept.get(name)
 
 
-def start_run(site: Site, page: str, files: dict[str, bytes], screens: list[Any], height: int) -> str:
-    """Start a run; an older one of the same page is stopped. Gives its name."""
-    kept_survey = PageSurvey.objects.filter(site=site, page=page).first()
-    accepted = {
+def accepted_shots(site: Site, page: str) -> dict[str, dict[str, Any]]:
+    """The pictures of a page that were accepted, by the keys of their screens, with what was measured in them."""
+    return {
         shot.key: {"picture": bytes(shot.picture), "rects": shot.told["rects"], "names": shot.told["names"], "labels": shot.told["labels"]}
         for shot in Shot.objects.filter(site=site, page=page, run=None)
     }
+
+
+def start_run(site: Site, page: str, files: dict[str, bytes], screens: list[Any], height: int) -> str:
+    """Start a run; an older one of the same page is stopped. Gives its name."""
+    kept_survey = PageSurvey.objects.filter(site=site, page=page).first()
+    accepted = accepted_shots(site, page)
     request = {
         "files": files, "page": page, "screens": screens, "height": height, "scripts": site.runs_scripts, "accepted": accepted,
         "pins": list(Pin.objects.filter(site=site).values_list("name", "width", "height")),

@@ -45,7 +45,7 @@ def ran(request: dict[str, Any]) -> int:
     reader = _Reader(files, page)
     for place, seen in visits(executable, files, page, screens, scripts=request["scripts"]):
         told = _told(reader, seen)
-        told["since"] = _since(request["accepted"].get(seen.screen.key), seen, told)
+        told["since"] = since_accepted(request["accepted"].get(seen.screen.key), seen, told)
         say({"place": place, "told": told, "picture": seen.picture})
     return len(screens)
 
@@ -110,7 +110,7 @@ def _told(reader: _Reader, seen: Seen) -> dict[str, Any]:
     return told
 
 
-def _since(accepted: dict[str, Any] | None, seen: Seen, told: dict[str, Any]) -> dict[str, Any] | None:
+def since_accepted(accepted: dict[str, Any] | None, seen: Seen, told: dict[str, Any]) -> dict[str, Any] | None:
     """What is otherwise than in the picture that was accepted; None where none was."""
     if accepted is None or seen.error or not seen.picture:
         return None

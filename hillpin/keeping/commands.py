@@ -9,16 +9,15 @@ import sys
 from contextlib import closing
 from pathlib import Path
 
+from ..whereabouts import ROOT, data_folder
 from .archive import back_up, restore
 from .check import check_data, repaired
 from .folder import DataError, DataFolder
 
-ROOT = Path(__file__).resolve().parents[2]
-
 
 def _parser(name: str, text: str) -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog=f"pin {name}", description=text)
-    parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(ROOT / "data")), help="the data folder")
+    parser.add_argument("--data", default=os.environ.get("HILLPIN_DATA", str(data_folder())), help="the data folder")
     return parser
 
 

@@ -30,7 +30,6 @@ from ..core.aids import (
     solve,
     taken_over,
 )
-from ..core.authoring import OutlinePut, put_outline
 from ..core.errors import InputError
 from ..core.markup import Element
 from ..core.page import Page
@@ -50,8 +49,6 @@ from .aids_schemas import (
     HoldOut,
     MoveIn,
     OffersOut,
-    OutlineMarkupIn,
-    OutlineMarkupOut,
     OutlineOut,
     OverlaysIn,
     OverlaysOut,
@@ -130,15 +127,6 @@ def move(request: HttpRequest, site_id: int, payload: MoveIn) -> TextOut:
     text = moved(source, payload.selected, payload.direction)
     said = moved_where(source, text, payload.selected, payload.direction)
     return TextOut(file=payload.page, text=text, caret=_first_difference(source, text), notes=[said])
-
-
-@router.post("/{site_id}/outline-markup", response={200: OutlineMarkupOut, 404: ErrorOut, 422: ErrorOut})
-@apart(5.0, only_newest=True)
-def outline_to_markup(request: HttpRequest, site_id: int, payload: OutlineMarkupIn) -> OutlinePut:
-    """The page with an outline written into it, to be looked at and then put in."""
-    page, lock = _page(site_id, payload)
-    with lock:
-        return put_outline(page, payload.offset, payload.outline, payload.answers)
 
 
 @router.post("/{site_id}/overlays", response={200: OverlaysOut, 404: ErrorOut, 422: ErrorOut})

@@ -73,41 +73,6 @@ class OutlineOut(Schema):
     entries: list[OutlineEntry]
 
 
-class OutlineMarkupIn(PageIn):
-    """Indented lines to be written as markup at a place of the page; answers by ``line:what``."""
-
-    offset: int = Field(ge=0)
-    outline: str = Field(max_length=20_000)
-    answers: dict[str, str] = Field(default_factory=dict, max_length=400)
-
-
-class OutlineFaultOut(Schema):
-    """What is wrong with an outline, by line and column from 1."""
-
-    line: int
-    column: int
-    message: str
-
-
-class OutlineAskOut(Schema):
-    """What only the person knows of an element on a line."""
-
-    line: int
-    what: str
-    words: str
-
-
-class OutlineMarkupOut(Schema):
-    """The page with the outline in it, what was written, and what stands against it."""
-
-    text: str
-    caret: int
-    html: str
-    faults: list[OutlineFaultOut]
-    asks: list[OutlineAskOut]
-    refused: str
-
-
 class MoveIn(PageIn):
     """An element to move in the source."""
 

@@ -204,28 +204,28 @@ def _download(content: str, kind: str, name: str) -> HttpResponse:
     return response
 
 
-@router.get("/{site_id}/plans/{plan_id}/plan.json", response={404: ErrorOut})
+@router.get("/{site_id}/plans/{plan_id}/plan.json", response={200: None, 404: ErrorOut})
 def take_json(request: HttpRequest, site_id: int, plan_id: int) -> HttpResponse:
     """The plan as a file (docs/plan-format.md)."""
     kept = _kept(site_id, plan_id)
     return _download(as_file(plan_from(kept.content)), "application/json", f"{class_of(kept.name)}.plan.json")
 
 
-@router.get("/{site_id}/plans/{plan_id}/widths.csv", response={404: ErrorOut, 422: ErrorOut})
+@router.get("/{site_id}/plans/{plan_id}/widths.csv", response={200: None, 404: ErrorOut, 422: ErrorOut})
 def take_csv(request: HttpRequest, site_id: int, plan_id: int) -> HttpResponse:
     """The table of widths as CSV."""
     kept = _kept(site_id, plan_id)
     return _download(as_csv(arranged_of(plan_from(kept.content))), "text/csv", f"{class_of(kept.name)}-widths.csv")
 
 
-@router.get("/{site_id}/plans/{plan_id}/widths.md", response={404: ErrorOut, 422: ErrorOut})
+@router.get("/{site_id}/plans/{plan_id}/widths.md", response={200: None, 404: ErrorOut, 422: ErrorOut})
 def take_markdown(request: HttpRequest, site_id: int, plan_id: int) -> HttpResponse:
     """The table of widths as Markdown."""
     kept = _kept(site_id, plan_id)
     return _download(as_markdown(arranged_of(plan_from(kept.content))), "text/markdown", f"{class_of(kept.name)}-widths.md")
 
 
-@router.get("/{site_id}/plans/{plan_id}/drawing.svg", response={404: ErrorOut, 422: ErrorOut})
+@router.get("/{site_id}/plans/{plan_id}/drawing.svg", response={200: None, 404: ErrorOut, 422: ErrorOut})
 def take_svg(request: HttpRequest, site_id: int, plan_id: int, number: int = 0) -> HttpResponse:
     """An arrangement as SVG."""
     kept = _kept(site_id, plan_id)
@@ -284,7 +284,7 @@ def compare_rows(request: HttpRequest, site_id: int, payload: CompareIn) -> list
 
 
 def _shared(token: str) -> SitePlan:
-    return get_object_or_404(SitePlan, token=token, sent__isnull=False)
+    return get_object_or_404(SitePlan, token=token, sent__isnull=False, site__removed_at=None)
 
 
 @work_router.get("/shared/{token}", response={200: SharedOut, 404: ErrorOut})

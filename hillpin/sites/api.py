@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import json
 from collections import Counter
+from typing import Any
 
 from django.db.models.functions import Length
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import File, Form, Router
-from ninja.files import UploadedFile
+from ninja import Router
 
 from ..origins import base_of
-from ..sites import store
+from ..sites import removed, store
 from .errors import Refused
 from .models import MomentFile, Pin, Site, SiteFile
 from .paths import clean_path, is_page, is_text, media_type
@@ -24,6 +23,7 @@ from .schemas import (
     FileText,
     NameIn,
     PinOut,
+    RemovedSiteOut,
     RevisionOut,
     SavedOut,
     SaveIn,
@@ -111,28 +111,29 @@ def list_sites(request: HttpRequest) -> list[SiteSummary]:
     ]  # fmt: skip
 
 
+@router.get("/removed", response=list[RemovedSiteOut])
+def list_removed(request: HttpRequest) -> list[dict[str, Any]]:
+    """Sites that were removed and can be brought back."""
+    return removed.removed_sites()
+
+
+@router.post("/removed/{removed_id}/bring-back", response={200: SiteOut, 404: ErrorOut})
+def bring_site_back(request: HttpRequest, removed_id: int) -> SiteOut:
+    """Bring a removed site back with all that was in it."""
+    return site_out(request, removed.bring_back(removed_id))
+
+
+@router.delete("/removed/{removed_id}", response={204: None, 404: ErrorOut})
+def drop_site(request: HttpRequest, removed_id: int) -> tuple[int, None]:
+    """Drop a removed site for good."""
+    removed.find(removed_id).delete()
+    return 204, None
+
+
 @router.post("", response={201: SiteOut, 422: ErrorOut})
 def make_site(request: HttpRequest, payload: NameIn) -> tuple[int, SiteOut]:
     """A new site from an empty page that is already right."""
     return 201, site_out(request, store.new_site(payload.name))
-
-
-@router.post("/import", response={201: SiteOut, 422: ErrorOut})
-def import_site(
-    request: HttpRequest, files: File[list[UploadedFile]], paths: Form[str] = "[]", name: Form[str] = ""
-) -> tuple[int, SiteOut]:
-    """A site from a zip, a folder or several files; ``paths`` names the files' paths in a folder, as JSON."""
-    try:
-        named = json.loads(paths)
-    except ValueError as error:
-        raise Refused("The list of paths does not parse.") from error
-    if not isinstance(named, list) or (named and len(named) != len(files)):
-        raise Refused("Each file needs one path.")
-    given = [str(path) for path in named] or [file.name or "" for file in files]
-    total = sum(file.size or 0 for file in files)
-    if total > store.LARGEST_SITE:
-        raise Refused(f"The files have more than {store.LARGEST_SITE // 1048576} MB together, which is the most for one site.")
-    return 201, site_out(request, store.import_files(name, [store.NewFile(p, f.read()) for p, f in zip(given, files, strict=True)]))
 
 
 @router.get("/{site_id}", response={200: SiteOut, 404: ErrorOut})
@@ -161,19 +162,23 @@ def set_scripts(request: HttpRequest, site_id: int, payload: ScriptsIn) -> SiteO
 
 @router.delete("/{site_id}", response={204: None, 404: ErrorOut})
 def remove_site(request: HttpRequest, site_id: int) -> tuple[int, None]:
-    """Remove a site with all its files."""
-    get_object_or_404(Site, pk=site_id).delete()
+    """Remove a site with all its files. For 30 days it can be brought back."""
+    removed.remove(get_object_or_404(Site, pk=site_id))
     return 204, None
 
 
-@router.get("/{site_id}/zip", response={404: ErrorOut})
+@router.get("/{site_id}/zip", response={200: None, 404: ErrorOut})
 def take_zip(request: HttpRequest, site_id: int) -> HttpResponse:
     """The site's files as a zip."""
     site = get_object_or_404(Site, pk=site_id)
-    name = "".join(c if (c.isalnum() and c.isascii()) or c in "-_" else "-" for c in site.name.lower()).strip("-") or "site"
     response = HttpResponse(store.write_zip(site), content_type="application/zip")
-    response.headers["Content-Disposition"] = f'attachment; filename="{name}.zip"'
+    response.headers["Content-Disposition"] = f'attachment; filename="{zip_name(site)}.zip"'
     return response
+
+
+def zip_name(site: Site) -> str:
+    """A site's name as a file's, in letters that every system takes."""
+    return "".join(c if (c.isalnum() and c.isascii()) or c in "-_" else "-" for c in site.name.lower()).strip("-") or "site"
 
 
 @router.get("/{site_id}/file", response={200: FileText, 404: ErrorOut, 422: ErrorOut})

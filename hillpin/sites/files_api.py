@@ -11,6 +11,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Body, File, Form, Router
 from ninja.files import UploadedFile
 
+from ..core.site import all_parts
 from . import folder_work, moments
 from .errors import Refused
 from .files_schemas import (
@@ -21,6 +22,7 @@ from .files_schemas import (
     LineOut,
     LinksOut,
     MomentOut,
+    PartsOut,
     PictureIn,
     PictureOut,
     ReplaceIn,
@@ -60,6 +62,16 @@ def plan_step(request: HttpRequest, site_id: int, payload: Body[Wish]) -> Folder
     plan = folder_work.plan_of(request, site_id=site_id, payload=payload)
     check_paths(_site(site_id).files.values_list("path", flat=True), plan.parts)
     return plan_out(plan)
+
+
+@router.get("/{site_id}/parts", response={200: PartsOut, 404: ErrorOut})
+def parts(request: HttpRequest, site_id: int) -> dict[str, Any]:
+    """The parts that ship and those that the site has; what it takes from outside, and what could stand in for it."""
+    shipped = [
+        {"name": one.name, "title": one.title, "about": one.about, "kind": one.kind, "licence": one.licence, "link": one.link, "use": one.use, "names": sorted(one.files), "parameters": one.parameters}
+        for one in all_parts()
+    ]
+    return {"parts": shipped, **folder_work.parts_of(request, site_id=site_id)}
 
 
 @router.post("/{site_id}/files", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})

@@ -74,7 +74,76 @@ class LinkWish(Schema):
     on: bool = True
 
 
-Wish = Annotated[NewPageWish | NewSheetWish | DuplicateWish | MoveWish | RemoveWish | LinkWish, Field(discriminator="do")]
+class OutsideOut(Schema):
+    """An outside address, where it stands, and the part that could stand in for it (empty for none)."""
+
+    path: str
+    line: int
+    address: str
+    part: str
+
+
+class PutPartWish(Schema):
+    """A part of those that ship put into the site, and linked in pages."""
+
+    do: Literal["put-part"]
+    part: str
+    pages: list[str] = []
+    chosen: dict[str, int | str] = {}
+
+
+class TakePartWish(Schema):
+    """A part taken out of the site, with all links to it."""
+
+    do: Literal["take-part"]
+    part: str
+
+
+class TidyWish(Schema):
+    """All texts written in one way: line ends, indentation, kept sums left in or taken out; ``keep`` leaves a thing as it is."""
+
+    do: Literal["tidy"]
+    line_ends: Literal["keep", "LF", "CRLF"] = "keep"
+    indentation: Literal["keep", "2 spaces", "4 spaces", "tabs"] = "keep"
+    sums: Literal["keep", "take out"] = "keep"
+
+
+class PartParameterOut(Schema):
+    """Something to choose of a part: a number in a unit, one of ``choices``, or a colour."""
+
+    name: str
+    title: str
+    value: int | str
+    least: int
+    most: int
+    unit: str
+    choices: list[str]
+    is_colour: bool
+
+
+class SitePartOut(Schema):
+    """A part that ships."""
+
+    name: str
+    title: str
+    about: str
+    kind: str
+    licence: str
+    link: str
+    use: str
+    names: list[str]
+    parameters: list[PartParameterOut]
+
+
+class PartsOut(Schema):
+    """All parts that ship, which of them a site has, and what it takes from outside."""
+
+    parts: list[SitePartOut]
+    there: list[str]
+    outside: list[OutsideOut]
+
+
+Wish = Annotated[NewPageWish | NewSheetWish | DuplicateWish | MoveWish | RemoveWish | LinkWish | PutPartWish | TakePartWish | TidyWish, Field(discriminator="do")]
 
 
 class LineOut(Schema):

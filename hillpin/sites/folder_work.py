@@ -13,6 +13,7 @@ from django.shortcuts import get_object_or_404
 from ..computing import SLOW, apart
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
+from ..core.handing import Tidiness, tidied
 from ..core.images import picture_size
 from ..core.page import Page
 from ..core.site import (
@@ -21,11 +22,17 @@ from ..core.site import (
     ShownPicture,
     Wanted,
     empty_page,
+    folder_of,
     is_far_larger,
     largest_shown,
     linked,
     moved,
+    outside_addresses,
     page_like,
+    part_linked,
+    part_named,
+    part_unlinked,
+    parts_there,
     replaced,
     search,
     sheets_of,
@@ -40,9 +47,12 @@ from .files_schemas import (
     NewPageWish,
     NewSheetWish,
     PictureIn,
+    PutPartWish,
     RemoveWish,
     ReplaceIn,
     SearchIn,
+    TakePartWish,
+    TidyWish,
     Wish,
 )
 from .models import Site
@@ -114,6 +124,7 @@ def plan_of(request: HttpRequest | None, site_id: int, payload: Wish) -> Plan:
     folder = Folder(get_object_or_404(Site, pk=site_id))
     makers: dict[type, Callable[[Folder, Any], Plan]] = {
         NewPageWish: _new_page, NewSheetWish: _new_sheet, DuplicateWish: _duplicate, MoveWish: _move, RemoveWish: _remove, LinkWish: _link,
+        PutPartWish: _put_part, TakePartWish: _take_part, TidyWish: _tidy,
     }  # fmt: skip
     return makers[type(payload)](folder, payload)
 
@@ -143,6 +154,14 @@ def _new_sheet(folder: Folder, wish: NewSheetWish) -> Plan:
     if not wish.pages:
         plan.notes.append("No page links it yet.")
     return plan
+
+
+def _tidy(folder: Folder, wish: TidyWish) -> Plan:
+    changed = tidied(folder.texts, Tidiness(wish.line_ends, wish.indentation, wish.sums))
+    if not changed:
+        raise Refused("Everything is written in that way already: nothing changes.")
+    said = [f"line ends {wish.line_ends}"] * (wish.line_ends != "keep") + [f"indented by {wish.indentation}"] * (wish.indentation != "keep") + ["kept sums taken out"] * (wish.sums != "keep")
+    return Plan(f"{len(changed):,} {'file' if len(changed) == 1 else 'files'} written in one way: {', '.join(said)}", [folder.edited(path, text) for path, text in sorted(changed.items())])
 
 
 def _duplicate(folder: Folder, wish: DuplicateWish) -> Plan:
@@ -206,6 +225,45 @@ def _link(folder: Folder, wish: LinkWish) -> Plan:
     after = linked(wish.page, without, sheet, wish.before or None) if wish.on else without
     words = f"{wish.page} does not link {sheet} any more" if not wish.on else f"{wish.page} links {sheet}{f' before {wish.before}' if wish.before else ''}"
     return Plan(words, [folder.edited(wish.page, after)] if after != text else [])
+
+
+def _put_part(folder: Folder, wish: PutPartWish) -> Plan:
+    """The part's files, and its link in each page; what stands there of another choice is replaced."""
+    part = part_named(wish.part)
+    plan = Plan(f"{part.title} put in")
+    for name, content in part.contents(wish.chosen).items():
+        path = folder_of(part) + name
+        if path not in folder.contents:
+            plan.parts.append(Part("", path, content))
+        elif folder.contents[path] != content:
+            plan.parts.append(Part(path, path, content, folder.revisions[path]))
+    for page in wish.pages:
+        text = folder.text(page)
+        after = part_linked(part, page, text)
+        if after != text:
+            plan.parts.append(folder.edited(page, after))
+    return plan
+
+
+def _take_part(folder: Folder, wish: TakePartWish) -> Plan:
+    part = part_named(wish.part)
+    plan = Plan(f"{part.title} taken out", [Part(path, "", revision=folder.revisions[path]) for path in folder.below(folder_of(part))])
+    gone = {one.path for one in plan.parts}
+    for path, text in folder.texts.items():
+        after = part_unlinked(part, path, text) if is_page(path) else text
+        if after != text:
+            plan.parts.append(folder.edited(path, after))
+    for path in sorted(gone):
+        uses = [use for use in folder.links.uses.get(path, []) if use.path not in gone and path != folder_of(part) + part.link]
+        plan.notes += [f"{use.path}, line {use.line}, still uses {path} ({use.where})." for use in uses[:MOST_USES]]
+    return plan
+
+
+@apart(SECONDS, SLOW)
+def parts_of(request: HttpRequest | None, site_id: int) -> dict[str, Any]:
+    """Which parts a site has, and what it takes from outside with the part that could stand in."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    return {"there": parts_there(folder.contents), "outside": [asdict(one) for one in outside_addresses(folder.texts)]}
 
 
 @apart(SECONDS, SLOW)

@@ -120,9 +120,38 @@
     }
   }
 
+  // Where only the body changed, only what changed in it is put in: the rest keeps its pictures, fonts and states.
+  let headNow = null;
+  const headOf = (html) => html.slice(0, Math.max(html.search(/<\/head\s*>/i), 0));
+  const alike = (one, other) => one.nodeType === 1 && other.nodeType === 1 && one.localName === other.localName && one.attributes.length === other.attributes.length
+    && [...one.attributes].every((attribute) => other.getAttribute(attribute.name) === attribute.value);
+  function patch(now, next) {
+    const [before, after] = [[...now.childNodes], [...next.childNodes]];
+    let first = 0, [last, end] = [before.length, after.length];
+    while (first < last && first < end && before[first].isEqualNode(after[first])) first += 1;
+    while (last > first && end > first && before[last - 1].isEqualNode(after[end - 1])) { last -= 1; end -= 1; }
+    if (last === first + 1 && end === last && alike(before[first], after[first])) return patch(before[first], after[first]);
+    const behind = before[last] || null;
+    for (const node of before.slice(first, last)) node.remove();
+    for (const node of after.slice(first, end)) now.insertBefore(document.adoptNode(node), behind);
+  }
+  function patched(html, next) {
+    const head = headOf(html);
+    const isSame = head !== "" && head === headNow && document.body && next.body && !next.scripts.length && alike(document.body, next.body);
+    headNow = head;
+    if (isSame) patch(document.body, next.body);
+    return isSame;
+  }
+
   function render({ html, sheets, base }) {
     const next = new DOMParser().parseFromString(html, "text/html");
     inlineLinks(next, sheets, base);
+    if (patched(html, next)) {
+      for (const image of document.images) if (!image.complete) image.addEventListener("load", schedule, { once: true });
+      observe();
+      schedule();
+      return;
+    }
     const at = [scrollX, scrollY];
     document.replaceChild(document.adoptNode(next.documentElement), document.documentElement);
     scrollTo(at[0], at[1]);

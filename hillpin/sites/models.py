@@ -5,8 +5,15 @@ from __future__ import annotations
 from django.db import models
 
 
+class Standing(models.Manager["Site"]):
+    """The sites that were not removed."""
+
+    def get_queryset(self) -> models.QuerySet[Site]:
+        return super().get_queryset().filter(removed_at=None)
+
+
 class Site(models.Model):
-    """A site that holds pages and files."""
+    """A site that holds pages and files. One that was removed stays for a while: only ``everything`` has it."""
 
     name = models.CharField(max_length=120)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -17,6 +24,11 @@ class Site(models.Model):
 
     folder = models.CharField(max_length=1000, blank=True, default="", db_default="")
     """The folder on disk that it is tied to, if it is."""
+
+    removed_at = models.DateTimeField(null=True, default=None, db_default=None)
+
+    objects = Standing()
+    everything = models.Manager()
 
     class Meta:
         ordering = ["-updated_at", "-id"]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from ninja import Schema
 
 
@@ -38,6 +40,18 @@ class SiteOut(Schema):
     pins: list[PinOut]
     folder: str
     """The folder on disk that it is tied to; nothing where it is to none."""
+
+
+class RemovedSiteOut(Schema):
+    """A site that was removed, and until when it can be brought back. ``bytes`` are those of all kept states."""
+
+    id: int
+    name: str
+    removed_at: datetime
+    until: datetime
+    folder: str
+    file_count: int
+    bytes: int
 
 
 class SiteSummary(Schema):

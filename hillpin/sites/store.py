@@ -19,6 +19,8 @@ from .paths import clean_path, is_ignored, is_page, without_common_folder
 from .thinning import THINNED_EACH, thin
 
 MOST_FILES = 400
+MOST_TWINS = 8
+"""Told of files that would be one."""
 LARGEST_FILE = 12 * 1024 * 1024
 LARGEST_SITE = 60 * 1024 * 1024
 DEFAULT_PINS = (
@@ -65,7 +67,7 @@ def new_site(name: str) -> Site:
 
 def add_site(name: str, files: Iterable[NewFile], is_demo: bool = False) -> Site:
     """A site with files in it; all are taken in or none. Raises Refused beyond the bounds."""
-    taken = _checked(files)
+    taken = checked(files)
     with transaction.atomic():
         site = Site.objects.create(name=clean_name(name), is_demo=is_demo)
         made = SiteFile.objects.bulk_create([SiteFile(site=site, path=path, content=content) for path, content in taken.items()])
@@ -74,15 +76,14 @@ def add_site(name: str, files: Iterable[NewFile], is_demo: bool = False) -> Site
     return site
 
 
-def _checked(files: Iterable[NewFile]) -> dict[str, bytes]:
+def checked(files: Iterable[NewFile], *, needs_page: bool = True) -> dict[str, bytes]:
+    """Files by their paths, within the bounds of a site. Raises Refused."""
     taken: dict[str, bytes] = {}
     total = 0
+    files = [file for file in files if not is_ignored(clean_path(file.path))]
+    _check_twins([file.path for file in files])
     for file in files:
         path = clean_path(file.path)
-        if is_ignored(path):
-            continue
-        if path.lower() in {known.lower() for known in taken} and path not in taken:
-            raise Refused(f"Two files differ only in capitals: {path}. Rename one of them.")
         if len(file.content) > LARGEST_FILE:
             raise Refused(f"{path} has {len(file.content) / 1048576:.1f} MB; {LARGEST_FILE // 1048576} MB are the most for one file.")
         total += len(file.content)
@@ -91,9 +92,20 @@ def _checked(files: Iterable[NewFile]) -> dict[str, bytes]:
         taken[path] = file.content
         if len(taken) > MOST_FILES:
             raise Refused(f"There are more than {MOST_FILES} files, which is the most for one site.")
-    if not any(is_page(path) for path in taken):
+    if needs_page and not any(is_page(path) for path in taken):
         raise Refused("There is no HTML page among the files. Put in at least one .html file.")
     return taken
+
+
+def _check_twins(paths: list[str]) -> None:
+    """Raises Refused where files would be one: under the same name, in other capitals, or in letters put together otherwise."""
+    named: dict[str, list[str]] = {}
+    for path in paths:
+        named.setdefault(clean_path(path).lower(), []).append(path)
+    twins = [" and ".join(same) for same in named.values() if len(same) > 1]
+    if twins:
+        more = f", and {len(twins) - MOST_TWINS} more" if len(twins) > MOST_TWINS else ""
+        raise Refused(f"These are one file on many systems, as they differ only in capitals, or in nothing: {'; '.join(twins[:MOST_TWINS])}{more}. Rename or leave out one of each. Nothing was taken in.")
 
 
 def import_files(name: str, files: list[NewFile]) -> Site:
@@ -119,12 +131,12 @@ def read_zip(data: bytes) -> list[NewFile]:
                 raise Refused(f"The zip holds {len(entries)} files; {MOST_FILES} are the most for one site.")
             if sum(info.file_size for info in entries) > LARGEST_SITE:
                 raise Refused(f"The zip unpacks to more than {LARGEST_SITE // 1048576} MB, which is the most for one site.")
-            return [NewFile(clean_path(info.filename), _read_entry(archive, info)) for info in entries]
+            return [NewFile(clean_path(info.filename), read_entry(archive, info)) for info in entries]
     except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError) as error:
         raise Refused("The zip cannot be read. Pack it again without a password.") from error
 
 
-def _read_entry(archive: zipfile.ZipFile, info: zipfile.ZipInfo) -> bytes:
+def read_entry(archive: zipfile.ZipFile, info: zipfile.ZipInfo) -> bytes:
     """An entry's bytes; what it says of its size is not believed."""
     with archive.open(info) as stream:
         content = stream.read(LARGEST_FILE + 1)

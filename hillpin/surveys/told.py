@@ -42,7 +42,12 @@ def elsewhere_out(told: Elsewhere) -> dict[str, Any]:
 
 def digest_of(finding: Finding) -> str:
     """What names a finding while its numbers are the same."""
-    return hashlib.sha256(finding.key.encode()).hexdigest()[:40]
+    return digest_of_key(finding.key)
+
+
+def digest_of_key(key: str) -> str:
+    """The same, of a finding's key."""
+    return hashlib.sha256(key.encode()).hexdigest()[:40]
 
 
 def survey_out(surveyed: Surveyed, index: int | None) -> dict[str, Any]:
