@@ -1,4 +1,4 @@
-/** Addresses of the application: `/`, `/sites/ID/plan?plan=ID`, `/sites/ID/write?page=PATH`, `/sites/ID/survey?page=PATH`, `/sites/ID/compare?page=PATH`, and `/plans/TOKEN` to read. */
+/** Addresses of the application: `/`, `/sites/ID/plan?plan=ID`, `/sites/ID/write?page=PATH`, `/sites/ID/survey?page=PATH`, `/sites/ID/compare?page=PATH`, `/sites/ID/hand-over`, and `/plans/TOKEN` and `/reports/TOKEN` to read. */
 import { type AnchorHTMLAttributes, type MouseEvent, useSyncExternalStore } from "react";
 
 const listeners = new Set<() => void>();
@@ -58,8 +58,13 @@ export function compareAddress(site: number, page?: string): string {
   return `/sites/${site}/compare${page ? `?page=${encodeURIComponent(page)}` : ""}`;
 }
 
+/** The address of Hand over for a site. */
+export function handOverAddress(site: number): string {
+  return `/sites/${site}/hand-over`;
+}
+
 /** The footpath of places, as the header shows it. */
-export function stopsOf(site: number, here: "Plan" | "Write" | "Survey" | "Compare", page?: string): { name: string; to: string; here: boolean }[] {
-  const places = [{ name: "Sites", to: "/" }, { name: "Plan", to: planAddress(site) }, { name: "Write", to: writeAddress(site, page) }, { name: "Survey", to: surveyAddress(site, page) }, { name: "Compare", to: compareAddress(site, page) }];
+export function stopsOf(site: number, here: "Plan" | "Write" | "Survey" | "Compare" | "Hand over", page?: string): { name: string; to: string; here: boolean }[] {
+  const places = [{ name: "Sites", to: "/" }, { name: "Plan", to: planAddress(site) }, { name: "Write", to: writeAddress(site, page) }, { name: "Survey", to: surveyAddress(site, page) }, { name: "Compare", to: compareAddress(site, page) }, { name: "Hand over", to: handOverAddress(site) }];
   return places.map((place) => ({ ...place, here: place.name === here }));
 }

@@ -85,9 +85,13 @@ export type Offers = Schemas["OffersOut"];
 export type Contest = Schemas["Contest"];
 export type Contender = Schemas["Contender"];
 export type ChangedText = Schemas["TextOut"];
+export type Start = Schemas["StartOut"];
+export type StartDrawing = Schemas["StartDrawing"];
+export type Words = Schemas["Words"];
 export type Held = Schemas["Held"];
 
-export type FolderWish = Schemas["NewPageWish"] | Schemas["NewSheetWish"] | Schemas["DuplicateWish"] | Schemas["MoveWish"] | Schemas["RemoveWish"] | Schemas["LinkWish"];
+export type FolderWish = Schemas["NewPageWish"] | Schemas["NewSheetWish"] | Schemas["DuplicateWish"] | Schemas["MoveWish"] | Schemas["RemoveWish"] | Schemas["LinkWish"] | Schemas["PutPartWish"] | Schemas["TakePartWish"];
+export type SitePart = Schemas["SitePartOut"];
 export type FolderPlan = Schemas["FolderPlanOut"];
 export type FolderStep = Schemas["FolderStepOut"];
 export type FolderLinks = Schemas["LinksOut"];

@@ -4,6 +4,47 @@
  */
 
 export interface paths {
+    "/api/sites/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Site
+         * @description A site from a zip, a folder or several files; ``paths`` names the files' paths in a folder, as JSON. A zip with all that is
+         *     kept of a site gives all of that.
+         */
+        post: operations["hillpin_exchange_api_import_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Everything
+         * @description A zip with all that is kept of a site, in open formats.
+         */
+        get: operations["hillpin_exchange_api_take_everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites": {
         parameters: {
             query?: never;
@@ -28,7 +69,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sites/import": {
+    "/api/sites/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Removed
+         * @description Sites that were removed and can be brought back.
+         */
+        get: operations["hillpin_sites_api_list_removed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/removed/{removed_id}/bring-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -38,11 +99,31 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Import Site
-         * @description A site from a zip, a folder or several files; ``paths`` names the files' paths in a folder, as JSON.
+         * Bring Site Back
+         * @description Bring a removed site back with all that was in it.
          */
-        post: operations["hillpin_sites_api_import_site"];
+        post: operations["hillpin_sites_api_bring_site_back"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/removed/{removed_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Site
+         * @description Drop a removed site for good.
+         */
+        delete: operations["hillpin_sites_api_drop_site"];
         options?: never;
         head?: never;
         patch?: never;
@@ -64,7 +145,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Site
-         * @description Remove a site with all its files.
+         * @description Remove a site with all its files. For 30 days it can be brought back.
          */
         delete: operations["hillpin_sites_api_remove_site"];
         options?: never;
@@ -234,6 +315,26 @@ export interface paths {
          * @description What a wish comes to, line by line, before it is made.
          */
         post: operations["hillpin_sites_files_api_plan_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Parts
+         * @description The parts that ship and those that the site has; what it takes from outside, and what could stand in for it.
+         */
+        get: operations["hillpin_sites_files_api_parts"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -647,26 +748,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sites/{site_id}/outline-markup": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Outline To Markup
-         * @description The page with an outline written into it, to be looked at and then put in.
-         */
-        post: operations["hillpin_numbers_aids_api_outline_to_markup"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/sites/{site_id}/overlays": {
         parameters: {
             query?: never;
@@ -801,6 +882,206 @@ export interface paths {
          * @description A sheet with every sum in it brought up to date.
          */
         post: operations["hillpin_numbers_aids_api_refresh_sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/outline-markup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outline To Markup
+         * @description The page with an outline written into it, to be looked at and then put in.
+         */
+        post: operations["hillpin_numbers_authoring_api_outline_to_markup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/repeat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Repeat
+         * @description The page with an element repeated, to be looked at and then put in.
+         */
+        post: operations["hillpin_numbers_authoring_api_repeat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/reshape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reshape
+         * @description The page with an element in another shape.
+         */
+        post: operations["hillpin_numbers_authoring_api_reshape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/missing-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Missing Rule
+         * @description A rule for the name at a place of the page, empty, in the sheet where its like stand.
+         */
+        post: operations["hillpin_numbers_authoring_api_write_missing_rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/put-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Words
+         * @description The page with words of a document in it.
+         */
+        post: operations["hillpin_numbers_authoring_api_put_words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/draw-start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Start
+         * @description A start at some widths with its sums, before it is taken.
+         */
+        post: operations["hillpin_numbers_authoring_api_draw_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/take-start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Start
+         * @description The page and its sheet with a start in them, for the editor to put in. Its files are asked for behind that.
+         */
+        post: operations["hillpin_numbers_authoring_api_take_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/start-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Start Files
+         * @description The files that a start brings, put into the site in one step.
+         */
+        post: operations["hillpin_numbers_authoring_api_put_start_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Words Of
+         * @description The words of a document, piece by piece.
+         */
+        post: operations["hillpin_numbers_authoring_api_words_of"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Starts
+         * @description The sections to begin from.
+         */
+        get: operations["hillpin_numbers_authoring_api_starts"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1763,6 +2044,402 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/hand-over/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Look
+         * @description Start looking through the folder for what is doubtful.
+         */
+        post: operations["hillpin_handover_api_begin_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hand-over/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Pack
+         * @description Start packing the folder as it goes.
+         */
+        post: operations["hillpin_handover_api_begin_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hand-over/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Table
+         * @description Start making a page's widths table, or drawing its hills.
+         */
+        post: operations["hillpin_handover_api_begin_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hand-over/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Site
+         * @description Start the survey of all pages; those that did not change since the last one are not walked again.
+         */
+        post: operations["hillpin_handover_api_begin_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hand-over/work/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Work Now
+         * @description How far a piece of work is, and what came of it.
+         */
+        get: operations["hillpin_handover_api_work_now"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Work
+         * @description Stop a piece of work.
+         */
+        delete: operations["hillpin_handover_api_stop_work"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/hand-over/work/{job}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Work File
+         * @description The file that came of it, to keep.
+         */
+        get: operations["hillpin_handover_api_work_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Targets
+         * @description Where a site goes.
+         */
+        get: operations["hillpin_handover_targets_api_targets"];
+        put?: never;
+        /**
+         * Make Target
+         * @description A new target.
+         */
+        post: operations["hillpin_handover_targets_api_make_target"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets/{target_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Target
+         * @description Forget a target and its password. What was sent stays where it is.
+         */
+        delete: operations["hillpin_handover_targets_api_drop_target"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets/{target_id}/secret": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Secret
+         * @description Tell a target's password; the system's keyring keeps it where there is one, else it is known until the server ends.
+         */
+        post: operations["hillpin_handover_targets_api_tell_secret"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets/{target_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Target
+         * @description Start comparing the site with what is there.
+         */
+        post: operations["hillpin_handover_targets_api_look_at_target"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets/{target_id}/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send To Target
+         * @description Start sending what changed.
+         */
+        post: operations["hillpin_handover_targets_api_send_to_target"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/targets/{target_id}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Target Back
+         * @description Start bringing back what was there before the last send.
+         */
+        post: operations["hillpin_handover_targets_api_put_target_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/shared-reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shared Reports
+         * @description The reports of a site that are shared.
+         */
+        get: operations["hillpin_handover_shared_api_shared_reports"];
+        put?: never;
+        /**
+         * Share Report
+         * @description Start making a report on an address of its own, or bringing the one that is there up to date. Its address and its notes stay.
+         */
+        post: operations["hillpin_handover_shared_api_share_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/shared-reports/{report_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Report Back
+         * @description Close a report's address; its notes go with it.
+         */
+        delete: operations["hillpin_handover_shared_api_take_report_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Report
+         * @description A report at its address. From now on, what changes is told against this.
+         */
+        get: operations["hillpin_handover_shared_api_read_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/{token}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Note
+         * @description A note on the report.
+         */
+        post: operations["hillpin_handover_shared_api_add_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/{token}/notes/{note_id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Note
+         * @description An answer to a note.
+         */
+        post: operations["hillpin_handover_shared_api_answer_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/{token}/notes/{note_id}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle Note
+         * @description Say that a note is settled, or open again.
+         */
+        post: operations["hillpin_handover_shared_api_settle_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description The practice server as it is.
+         */
+        get: operations["hillpin_handover_targets_api_practice"];
+        put?: never;
+        /**
+         * Set Practice
+         * @description Have the practice server run or not, and behave so.
+         */
+        post: operations["hillpin_handover_targets_api_set_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens": {
         parameters: {
             query?: never;
@@ -1992,26 +2669,6 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * SiteSummary
-         * @description A site in the list.
-         */
-        SiteSummary: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Is Demo */
-            is_demo: boolean;
-            /** Updated At */
-            updated_at: string;
-            /** Pages */
-            pages: string[];
-            /** File Count */
-            file_count: number;
-            /** Folder */
-            folder: string;
-        };
-        /**
          * FileOut
          * @description A file of a site without its content.
          */
@@ -2072,12 +2729,58 @@ export interface components {
             detail: string;
         };
         /**
+         * SiteSummary
+         * @description A site in the list.
+         */
+        SiteSummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Is Demo */
+            is_demo: boolean;
+            /** Updated At */
+            updated_at: string;
+            /** Pages */
+            pages: string[];
+            /** File Count */
+            file_count: number;
+            /** Folder */
+            folder: string;
+        };
+        /**
          * NameIn
          * @description A name for a site.
          */
         NameIn: {
             /** Name */
             name: string;
+        };
+        /**
+         * RemovedSiteOut
+         * @description A site that was removed, and until when it can be brought back. ``bytes`` are those of all kept states.
+         */
+        RemovedSiteOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Removed At
+             * Format: date-time
+             */
+            removed_at: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Folder */
+            folder: string;
+            /** File Count */
+            file_count: number;
+            /** Bytes */
+            bytes: number;
         };
         /**
          * ScriptsIn
@@ -2323,6 +3026,31 @@ export interface components {
             to: string;
         };
         /**
+         * PutPartWish
+         * @description A part of those that ship put into the site, and linked in pages.
+         */
+        PutPartWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "put-part";
+            /** Part */
+            part: string;
+            /**
+             * Pages
+             * @default []
+             */
+            pages: string[];
+            /**
+             * Chosen
+             * @default {}
+             */
+            chosen: {
+                [key: string]: number | string;
+            };
+        };
+        /**
          * RemoveWish
          * @description Files, or folders whose paths end in ``/``, removed.
          */
@@ -2347,6 +3075,120 @@ export interface components {
              * @default
              */
             before: string;
+        };
+        /**
+         * TakePartWish
+         * @description A part taken out of the site, with all links to it.
+         */
+        TakePartWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "take-part";
+            /** Part */
+            part: string;
+        };
+        /**
+         * TidyWish
+         * @description All texts written in one way: line ends, indentation, kept sums left in or taken out; ``keep`` leaves a thing as it is.
+         */
+        TidyWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "tidy";
+            /**
+             * Line Ends
+             * @default keep
+             * @enum {string}
+             */
+            line_ends: "keep" | "LF" | "CRLF";
+            /**
+             * Indentation
+             * @default keep
+             * @enum {string}
+             */
+            indentation: "keep" | "2 spaces" | "4 spaces" | "tabs";
+            /**
+             * Sums
+             * @default keep
+             * @enum {string}
+             */
+            sums: "keep" | "take out";
+        };
+        /**
+         * OutsideOut
+         * @description An outside address, where it stands, and the part that could stand in for it (empty for none).
+         */
+        OutsideOut: {
+            /** Path */
+            path: string;
+            /** Line */
+            line: number;
+            /** Address */
+            address: string;
+            /** Part */
+            part: string;
+        };
+        /**
+         * PartParameterOut
+         * @description Something to choose of a part: a number in a unit, one of ``choices``, or a colour.
+         */
+        PartParameterOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: number | string;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+            /** Is Colour */
+            is_colour: boolean;
+        };
+        /**
+         * PartsOut
+         * @description All parts that ship, which of them a site has, and what it takes from outside.
+         */
+        PartsOut: {
+            /** Parts */
+            parts: components["schemas"]["SitePartOut"][];
+            /** There */
+            there: string[];
+            /** Outside */
+            outside: components["schemas"]["OutsideOut"][];
+        };
+        /**
+         * SitePartOut
+         * @description A part that ships.
+         */
+        SitePartOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
+            /** Kind */
+            kind: string;
+            /** Licence */
+            licence: string;
+            /** Link */
+            link: string;
+            /** Use */
+            use: string;
+            /** Names */
+            names: string[];
+            /** Parameters */
+            parameters: components["schemas"]["PartParameterOut"][];
         };
         /**
          * FolderStepOut
@@ -3362,71 +4204,6 @@ export interface components {
             direction: "up" | "down" | "in" | "out";
         };
         /**
-         * OutlineAskOut
-         * @description What only the person knows of an element on a line.
-         */
-        OutlineAskOut: {
-            /** Line */
-            line: number;
-            /** What */
-            what: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * OutlineFaultOut
-         * @description What is wrong with an outline, by line and column from 1.
-         */
-        OutlineFaultOut: {
-            /** Line */
-            line: number;
-            /** Column */
-            column: number;
-            /** Message */
-            message: string;
-        };
-        /**
-         * OutlineMarkupOut
-         * @description The page with the outline in it, what was written, and what stands against it.
-         */
-        OutlineMarkupOut: {
-            /** Text */
-            text: string;
-            /** Caret */
-            caret: number;
-            /** Html */
-            html: string;
-            /** Faults */
-            faults: components["schemas"]["OutlineFaultOut"][];
-            /** Asks */
-            asks: components["schemas"]["OutlineAskOut"][];
-            /** Refused */
-            refused: string;
-        };
-        /**
-         * OutlineMarkupIn
-         * @description Indented lines to be written as markup at a place of the page; answers by ``line:what``.
-         */
-        OutlineMarkupIn: {
-            /** Page */
-            page: string;
-            /**
-             * Drafts
-             * @default {}
-             */
-            drafts: {
-                [key: string]: string;
-            };
-            /** Offset */
-            offset: number;
-            /** Outline */
-            outline: string;
-            /** Answers */
-            answers?: {
-                [key: string]: string;
-            };
-        };
-        /**
          * GridLine
          * @description A line of a grid: its number from the start, from the end (0 in the implicit grid), and its names.
          */
@@ -3775,6 +4552,526 @@ export interface components {
             };
             /** File */
             file: string;
+        };
+        /**
+         * OutlineAskOut
+         * @description What only the person knows of an element on a line.
+         */
+        OutlineAskOut: {
+            /** Line */
+            line: number;
+            /** What */
+            what: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * OutlineFaultOut
+         * @description What is wrong with an outline, by line and column from 1.
+         */
+        OutlineFaultOut: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: number;
+            /** Message */
+            message: string;
+        };
+        /**
+         * OutlineMarkupOut
+         * @description The page with the outline in it, what was written, and what stands against it.
+         */
+        OutlineMarkupOut: {
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Html */
+            html: string;
+            /** Faults */
+            faults: components["schemas"]["OutlineFaultOut"][];
+            /** Asks */
+            asks: components["schemas"]["OutlineAskOut"][];
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * OutlineMarkupIn
+         * @description Indented lines to be written as markup at a place of the page; answers by ``line:what``.
+         */
+        OutlineMarkupIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Offset */
+            offset: number;
+            /** Outline */
+            outline: string;
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RepeatedOut
+         * @description The page with the copies, the places for words in each and the column that goes into them (-1 none), what is still asked.
+         */
+        RepeatedOut: {
+            /** Slots */
+            slots: components["schemas"]["Slot"][];
+            /** Columns */
+            columns: {
+                [key: string]: number;
+            };
+            /** Header */
+            header: string[];
+            /** Rows */
+            rows: string[][];
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Html */
+            html: string;
+            /** Asks */
+            asks: components["schemas"]["OutlineAskOut"][];
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * Slot
+         * @description A place for words: ``start`` to ``end`` are offsets in the source. ``name`` is unique in the element: ``h3``, ``img src``,
+         *     ``p 2``; ``quote`` is what stands round an attribute's value.
+         */
+        Slot: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "text" | "value";
+            /** Words */
+            words: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Element */
+            element: number;
+            /**
+             * Quote
+             * @default
+             */
+            quote: string;
+        };
+        /**
+         * RepeatIn
+         * @description An element to repeat: so many times, once for each row of words, or once for each picture.
+         */
+        RepeatIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Count
+             * @default 2
+             */
+            count: number;
+            /**
+             * Rows
+             * @default
+             */
+            rows: string;
+            /**
+             * Separator
+             * @default
+             * @enum {string}
+             */
+            separator: "" | "lines" | "," | ";" | "tab" | "|";
+            /** Pictures */
+            pictures?: string[];
+            /** Columns */
+            columns?: {
+                [key: string]: number;
+            };
+            /** Answers */
+            answers?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * AuthoredOut
+         * @description A file's new text, and those of other files that changed with it.
+         */
+        AuthoredOut: {
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Notes */
+            notes: string[];
+            /**
+             * Also
+             * @default {}
+             */
+            also: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ReshapeIn
+         * @description An element in another shape. ``selector`` is for wrap and change, ``more`` the siblings that are wrapped too, ``offset``
+         *     where it is split, ``with_rules`` whether rules bound to its ids are duplicated.
+         */
+        ReshapeIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "wrap" | "unwrap" | "change" | "split" | "join" | "duplicate";
+            /**
+             * Selector
+             * @default
+             */
+            selector: string;
+            /**
+             * More
+             * @default 0
+             */
+            more: number;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /**
+             * With Rules
+             * @default false
+             */
+            with_rules: boolean;
+        };
+        /**
+         * PagePlaceIn
+         * @description A place in the page's source.
+         */
+        PagePlaceIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Offset */
+            offset: number;
+        };
+        /**
+         * WordsPairOut
+         * @description A piece and the element that it went into, by name; empty where it made one of its own.
+         */
+        WordsPairOut: {
+            /** Number */
+            number: number;
+            /** Into */
+            into: string;
+        };
+        /**
+         * WordsPutOut
+         * @description The page with the words in it, by how many characters it has grown, and where they went.
+         */
+        WordsPutOut: {
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Grown */
+            grown: number;
+            /** Pairs */
+            pairs: components["schemas"]["WordsPairOut"][];
+        };
+        /**
+         * DocumentIn
+         * @description A document whose words go into a page.
+         */
+        DocumentIn: {
+            /** Text */
+            text: string;
+            /**
+             * Kind
+             * @default markdown
+             * @enum {string}
+             */
+            kind: "markdown" | "text" | "html";
+            /**
+             * Lang
+             * @default en
+             */
+            lang: string;
+        };
+        /**
+         * PutWordsIn
+         * @description Pieces of a document by their numbers, and where they go: into the selected element, in order into what is in it (the whole
+         *     body without one), or as new elements at an offset.
+         */
+        PutWordsIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            document: components["schemas"]["DocumentIn"];
+            /** Numbers */
+            numbers: number[];
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "element" | "order" | "caret";
+            /**
+             * Selected
+             * @default 0
+             */
+            selected: number;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+        };
+        /**
+         * StartBox
+         * @description A box in px, from the start's own upper left corner.
+         */
+        StartBox: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "box" | "words" | "picture";
+        };
+        /**
+         * StartDrawing
+         * @description A start at a viewport: its size in px, its boxes from the outside in, the widths in its row, and the sum of the first.
+         */
+        StartDrawing: {
+            /** Viewport */
+            viewport: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Boxes */
+            boxes: components["schemas"]["StartBox"][];
+            /** Row */
+            row: number[];
+            /** Working */
+            working: string;
+        };
+        /**
+         * StartDrawnOut
+         * @description A start before it is taken: its markup and rules, the page with it to be drawn, the files that would come along.
+         */
+        StartDrawnOut: {
+            /** Html */
+            html: string;
+            /** Rules */
+            rules: string;
+            /** Sheet */
+            sheet: string;
+            /** Preview */
+            preview: string;
+            /** Files */
+            files: string[];
+            /** Drawings */
+            drawings: components["schemas"]["StartDrawing"][];
+        };
+        /**
+         * StartIn
+         * @description A start, the word for its class names, the method, what was chosen, and where it goes in the page's source.
+         */
+        StartIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Start */
+            start: string;
+            /** Name */
+            name: string;
+            /** Method */
+            method: string;
+            /** Chosen */
+            chosen?: {
+                [key: string]: number | string;
+            };
+            /** Offset */
+            offset: number;
+            /** Widths */
+            widths?: number[];
+        };
+        /**
+         * StartFilesOut
+         * @description Files that are in the site now and were not before.
+         */
+        StartFilesOut: {
+            /** Files */
+            files: string[];
+        };
+        /**
+         * StartFilesIn
+         * @description A start and the word for its names, of which the files are.
+         */
+        StartFilesIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Start */
+            start: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Words
+         * @description A piece of a document. ``html`` is what is in its element, links and stress with it; ``list`` numbers the list that an item
+         *     is in, from 1, and ``is_numbered`` says whether its items are; ``level`` is a heading's.
+         */
+        Words: {
+            /** Number */
+            number: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heading" | "paragraph" | "item";
+            /** Html */
+            html: string;
+            /** Plain */
+            plain: string;
+            /**
+             * Level
+             * @default 0
+             */
+            level: number;
+            /**
+             * List
+             * @default 0
+             */
+            list: number;
+            /**
+             * Is Numbered
+             * @default false
+             */
+            is_numbered: boolean;
+        };
+        /**
+         * WordsOut
+         * @description The pieces of a document in order.
+         */
+        WordsOut: {
+            /** Words */
+            words: components["schemas"]["Words"][];
+        };
+        /**
+         * ParameterOut
+         * @description Something to choose: a number from ``least`` to ``most`` in a unit, or one of ``choices``.
+         */
+        ParameterOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: number | string;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+        };
+        /**
+         * StartOut
+         * @description A section to begin from.
+         */
+        StartOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
+            /**
+             * Around
+             * @enum {string}
+             */
+            around: "body" | "main";
+            /** Methods */
+            methods: string[];
+            /** Parameters */
+            parameters: components["schemas"]["ParameterOut"][];
+        };
+        /**
+         * StartsOut
+         * @description All sections to begin from.
+         */
+        StartsOut: {
+            /** Starts */
+            starts: components["schemas"]["StartOut"][];
         };
         /**
          * PlanSummary
@@ -5262,6 +6559,762 @@ export interface components {
             detail: string;
         };
         /**
+         * PackIn
+         * @description What is made smaller; nothing is everything byte for byte.
+         */
+        PackIn: {
+            /**
+             * Smaller
+             * @default []
+             */
+            smaller: ("sheets" | "fonts" | "pictures")[];
+        };
+        /**
+         * WidthsTableIn
+         * @description A page's table, or its hills drawn: of which elements (a selector; the page's sections where there is none), in which form.
+         *     ``sky`` is paper or night, for drawings.
+         */
+        WidthsTableIn: {
+            /** Page */
+            page: string;
+            /**
+             * Selector
+             * @default
+             */
+            selector: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "csv" | "json" | "md" | "html" | "svg" | "png";
+            /**
+             * Sky
+             * @default paper
+             * @enum {string}
+             */
+            sky: "paper" | "night";
+        };
+        /**
+         * CauseOut
+         * @description One cause of findings, with all its places.
+         */
+        CauseOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Severity */
+            severity: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Message */
+            message: string;
+            /** Places */
+            places: components["schemas"]["CausePlaceOut"][];
+        };
+        /**
+         * CausePlaceOut
+         * @description Where a cause shows.
+         */
+        CausePlaceOut: {
+            /** Page */
+            page: string;
+            /** Index */
+            index: number | null;
+            /** Selector */
+            selector: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+        };
+        /**
+         * ChangesOut
+         * @description What a send would do. ``foreign`` are among the changed: files that someone else changed there.
+         */
+        ChangesOut: {
+            /** New */
+            new: string[];
+            /** Changed */
+            changed: string[];
+            /** Gone */
+            gone: string[];
+            /** Same */
+            same: number;
+            /** Foreign */
+            foreign: string[];
+            /** Bytes */
+            bytes: number;
+            /** Back */
+            back: boolean;
+        };
+        /**
+         * DoubtOut
+         * @description Something doubtful in the folder.
+         */
+        DoubtOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** About */
+            about: string;
+            /** Path */
+            path: string;
+            /** Line */
+            line: number | null;
+            /** Message */
+            message: string;
+        };
+        /**
+         * FileKindOut
+         * @description How many files of a kind there are, and their bytes.
+         */
+        FileKindOut: {
+            /** Kind */
+            kind: string;
+            /** Files */
+            files: number;
+            /** Bytes */
+            bytes: number;
+        };
+        /**
+         * HandOverWorkOut
+         * @description How far a piece of work is: ``state`` is walking, done, stopped or failed; of the results, the one of its kind is there.
+         */
+        HandOverWorkOut: {
+            /** State */
+            state: string;
+            /** Progress */
+            progress: number;
+            /** Detail */
+            detail: string;
+            /** Words */
+            words: string;
+            looked?: components["schemas"]["LookedThroughOut"] | null;
+            packed?: components["schemas"]["PackedAllOut"] | null;
+            changes?: components["schemas"]["ChangesOut"] | null;
+            sent?: components["schemas"]["SentOut"] | null;
+            site?: components["schemas"]["SiteSurveyOut"] | null;
+            /**
+             * Has File
+             * @default false
+             */
+            has_file: boolean;
+        };
+        /**
+         * LookedThroughOut
+         * @description What is in the folder, and what is doubtful.
+         */
+        LookedThroughOut: {
+            /** Kinds */
+            kinds: components["schemas"]["FileKindOut"][];
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+        };
+        /**
+         * NearSheetsOut
+         * @description Two sheets that differ by little.
+         */
+        NearSheetsOut: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Shared */
+            shared: number;
+            /** Only First */
+            only_first: string[];
+            /** Only Second */
+            only_second: string[];
+            /** Count First */
+            count_first: number;
+            /** Count Second */
+            count_second: number;
+        };
+        /**
+         * PackedAllOut
+         * @description What was made smaller, and the bytes of everything before and after.
+         */
+        PackedAllOut: {
+            /** Files */
+            files: components["schemas"]["PackedFileOut"][];
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+        };
+        /**
+         * PackedFileOut
+         * @description A file that goes otherwise than it is.
+         */
+        PackedFileOut: {
+            /** Path */
+            path: string;
+            /** Words */
+            words: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+        };
+        /**
+         * SentOut
+         * @description What was done, as a sentence.
+         */
+        SentOut: {
+            /** Words */
+            words: string;
+        };
+        /**
+         * SiteBreakpointOut
+         * @description A width at which queries of the site turn, and on how many lines they say so.
+         */
+        SiteBreakpointOut: {
+            /** At */
+            at: number;
+            /** Pages */
+            pages: string[];
+            /** Lines */
+            lines: number;
+        };
+        /**
+         * SitePageOut
+         * @description A page over the width axis. ``error`` says why it was not walked.
+         */
+        SitePageOut: {
+            /** Page */
+            page: string;
+            /** Findings */
+            findings: number;
+            /** Spans */
+            spans: components["schemas"]["SpanOut"][];
+            /** Edges */
+            edges: number[];
+            /** Was Kept */
+            was_kept: boolean;
+            /** Error */
+            error: string;
+        };
+        /**
+         * SiteSurveyOut
+         * @description The survey of a whole site.
+         */
+        SiteSurveyOut: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Pages */
+            pages: components["schemas"]["SitePageOut"][];
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Breakpoints */
+            breakpoints: components["schemas"]["SiteBreakpointOut"][];
+            /** Unused */
+            unused: string[];
+            /** Near */
+            near: components["schemas"]["NearSheetsOut"][];
+        };
+        /**
+         * SpanOut
+         * @description A finding of a page over the width axis.
+         */
+        SpanOut: {
+            /** Severity */
+            severity: string;
+            /** Title */
+            title: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Message */
+            message: string;
+        };
+        /**
+         * SendingOut
+         * @description What was done with a target.
+         */
+        SendingOut: {
+            /** Words */
+            words: string;
+            /** Is Good */
+            is_good: boolean;
+            /** Made At */
+            made_at: string;
+        };
+        /**
+         * TargetOut
+         * @description A target, whether its password is known, and what was done with it last.
+         */
+        TargetOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Where */
+            where: string;
+            /** Smaller */
+            smaller: string[];
+            /** Needs Secret */
+            needs_secret: boolean;
+            /** Has Keyring */
+            has_keyring: boolean;
+            /** Sendings */
+            sendings: components["schemas"]["SendingOut"][];
+        };
+        /**
+         * TargetIn
+         * @description A target. What it needs depends on its kind: ``path`` of a folder or tree, ``host`` … of a server, ``address`` of WebDAV,
+         *     ``protocol`` of the practice server.
+         */
+        TargetIn: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "folder" | "git" | "sftp" | "webdav" | "practice";
+            /**
+             * Path
+             * @default
+             */
+            path: string;
+            /**
+             * Host
+             * @default
+             */
+            host: string;
+            /**
+             * Port
+             * @default 22
+             */
+            port: number;
+            /**
+             * User
+             * @default
+             */
+            user: string;
+            /**
+             * Key File
+             * @default
+             */
+            key_file: string;
+            /**
+             * Folder
+             * @default .
+             */
+            folder: string;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Protocol
+             * @default sftp
+             * @enum {string}
+             */
+            protocol: "sftp" | "webdav";
+            /**
+             * Smaller
+             * @default []
+             */
+            smaller: ("sheets" | "fonts" | "pictures")[];
+        };
+        /**
+         * SecretIn
+         * @description A target's password.
+         */
+        SecretIn: {
+            /** Secret */
+            secret: string;
+        };
+        /**
+         * SendIn
+         * @description What a send is called: the message of a commit. ``thorough`` compares every byte and not only sizes.
+         */
+        SendIn: {
+            /**
+             * Message
+             * @default
+             */
+            message: string;
+            /**
+             * Thorough
+             * @default false
+             */
+            thorough: boolean;
+        };
+        /**
+         * SharedReportOut
+         * @description A report that is shared: its address, its notes in numbers. ``against`` is the name of the moment that it compares with;
+         *     ``moment`` is null where that is gone, or there is none.
+         */
+        SharedReportOut: {
+            /** Id */
+            id: number;
+            /** Page */
+            page: string;
+            /** Against */
+            against: string;
+            /** Moment */
+            moment: number | null;
+            /** Token */
+            token: string;
+            /** Made At */
+            made_at: string;
+            /** Looked At */
+            looked_at: string | null;
+            /** Notes */
+            notes: number;
+            /** Open */
+            open: number;
+        };
+        /**
+         * ShareIn
+         * @description A page, or the whole site where it is empty. With a moment it is the page compared with what it was then.
+         */
+        ShareIn: {
+            /**
+             * Page
+             * @default
+             */
+            page: string;
+            /** Moment */
+            moment?: number | null;
+        };
+        /**
+         * NoteAnswerOut
+         * @description An answer to a note.
+         */
+        NoteAnswerOut: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Made At */
+            made_at: string;
+        };
+        /**
+         * PageReportOut
+         * @description The report of a page.
+         */
+        PageReportOut: {
+            /** Page */
+            page: string;
+            /** Findings */
+            findings: components["schemas"]["ReportFindingOut"][];
+            /** Expectations */
+            expectations: components["schemas"]["ReportExpectationOut"][];
+            /** Shots */
+            shots: components["schemas"]["ReportShotOut"][];
+            /** Elements */
+            elements: components["schemas"]["ReportElementOut"][];
+            /** Widths */
+            widths: string[];
+            /** Rows */
+            rows: components["schemas"]["ReportRowOut"][];
+            compared?: components["schemas"]["ReportComparedOut"] | null;
+        };
+        /**
+         * ReportAreaOut
+         * @description A rectangle that differs from the accepted picture, in px of the page.
+         */
+        ReportAreaOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * ReportBoxOut
+         * @description An element's rectangle at a viewport, in whole px.
+         */
+        ReportBoxOut: {
+            /** Index */
+            index: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * ReportComparedOut
+         * @description The page against an earlier moment of the site.
+         */
+        ReportComparedOut: {
+            /** Name */
+            name: string;
+            /** Made At */
+            made_at: string;
+            /** Differences */
+            differences: components["schemas"]["ReportDifferenceOut"][];
+            /** Files */
+            files: components["schemas"]["ReportFileOut"][];
+        };
+        /**
+         * ReportDifferenceOut
+         * @description A finding that is there at more or fewer widths than at the earlier moment.
+         */
+        ReportDifferenceOut: {
+            /** Title */
+            title: string;
+            /** Is Better */
+            is_better: boolean;
+            /** Range */
+            range: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * ReportElementOut
+         * @description An element by its number.
+         */
+        ReportElementOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ReportExpectationOut
+         * @description A sentence that must hold, and why it does not.
+         */
+        ReportExpectationOut: {
+            /** Says */
+            says: string;
+            /** Holds */
+            holds: boolean;
+            /** Reasons */
+            reasons: string[];
+        };
+        /**
+         * ReportFileOut
+         * @description A file that is otherwise than at the earlier moment: lines that came and went, null where it is no text.
+         */
+        ReportFileOut: {
+            /** Path */
+            path: string;
+            /** Come */
+            come: number | null;
+            /** Gone */
+            gone: number | null;
+            /** Is New */
+            is_new: boolean;
+            /** Is Gone */
+            is_gone: boolean;
+        };
+        /**
+         * ReportFindingOut
+         * @description A finding as a report tells it.
+         */
+        ReportFindingOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Range */
+            range: string;
+            /** Message */
+            message: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Working */
+            working: string;
+            /** Selector */
+            selector: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Index */
+            index: number | null;
+        };
+        /**
+         * ReportNoteOut
+         * @description A note: pinned to an element at a width where ``width`` is not null.
+         */
+        ReportNoteOut: {
+            /** Id */
+            id: number;
+            /** Element */
+            element: string;
+            /** Index */
+            index: number | null;
+            /** Width */
+            width: number | null;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Is Settled */
+            is_settled: boolean;
+            /** Made At */
+            made_at: string;
+            /** Answers */
+            answers: components["schemas"]["NoteAnswerOut"][];
+        };
+        /**
+         * ReportReadOut
+         * @description A shared report as it is read, with what changed since someone last looked.
+         */
+        ReportReadOut: {
+            /** Site */
+            site: string;
+            /** Made At */
+            made_at: string;
+            page: components["schemas"]["PageReportOut"] | null;
+            whole: components["schemas"]["SiteSurveyOut"] | null;
+            /** Notes */
+            notes: components["schemas"]["ReportNoteOut"][];
+            /** Settled */
+            settled: string[];
+            /** New */
+            new: string[];
+        };
+        /**
+         * ReportRowOut
+         * @description A section's widths and heights.
+         */
+        ReportRowOut: {
+            /** Name */
+            name: string;
+            /** Cells */
+            cells: string[];
+        };
+        /**
+         * ReportShotOut
+         * @description The page at a viewport: a picture (WebP in base64; none where there was no browser) and its boxes; ``then`` is the picture of
+         *     the earlier moment.
+         */
+        ReportShotOut: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Page Height */
+            page_height: number;
+            /** Picture */
+            picture: string;
+            /**
+             * Then
+             * @default
+             */
+            then: string;
+            /** Boxes */
+            boxes: components["schemas"]["ReportBoxOut"][];
+            since?: components["schemas"]["ReportSinceOut"] | null;
+        };
+        /**
+         * ReportSinceOut
+         * @description What is otherwise than in the accepted picture, or at the earlier moment: where, and which boxes moved.
+         */
+        ReportSinceOut: {
+            /** Areas */
+            areas: components["schemas"]["ReportAreaOut"][];
+            /** Moved */
+            moved: string[];
+        };
+        /**
+         * ReportNoteIn
+         * @description A note, pinned or not.
+         */
+        ReportNoteIn: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /**
+             * Element
+             * @default
+             */
+            element: string;
+            /** Index */
+            index?: number | null;
+            /** Width */
+            width?: number | null;
+        };
+        /**
+         * NoteAnswerIn
+         * @description An answer to a note.
+         */
+        NoteAnswerIn: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SettledIn
+         * @description Whether a note is settled.
+         */
+        SettledIn: {
+            /** Is Settled */
+            is_settled: boolean;
+        };
+        /**
+         * PracticeOut
+         * @description The practice server: its ports and addresses while it runs, how it behaves, and the publishings that it keeps.
+         */
+        PracticeOut: {
+            /** Is Running */
+            is_running: boolean;
+            /** Fault */
+            fault: string;
+            /** After */
+            after: number;
+            /** Sftp */
+            sftp: number;
+            /** Webdav */
+            webdav: number;
+            /** User */
+            user: string;
+            /** Password */
+            password: string;
+            /** Site */
+            site: string;
+            /** Earlier */
+            earlier: string[];
+        };
+        /**
+         * PracticeIn
+         * @description Whether the practice server is to run, and what goes wrong with it after so many files.
+         */
+        PracticeIn: {
+            /** Is Running */
+            is_running: boolean;
+            /**
+             * Fault
+             * @default none
+             * @enum {string}
+             */
+            fault: "none" | "slow" | "drops" | "full" | "refuses";
+            /**
+             * After
+             * @default 0
+             */
+            after: number;
+        };
+        /**
          * ShippedScreenOut
          * @description A screen that ships; ``viewport_…`` is what the page gets of it.
          */
@@ -5752,6 +7805,108 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    hillpin_exchange_api_import_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Files */
+                    files: string[];
+                    /**
+                     * Paths
+                     * @default []
+                     */
+                    paths?: string;
+                    /**
+                     * Name
+                     * @default
+                     */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_exchange_api_take_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     hillpin_sites_api_list_sites: {
         parameters: {
             query?: never;
@@ -5812,6 +7967,15 @@ export interface operations {
                     "application/json": components["schemas"]["SiteOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -5832,40 +7996,101 @@ export interface operations {
             };
         };
     };
-    hillpin_sites_api_import_site: {
+    hillpin_sites_api_list_removed: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /** Files */
-                    files: string[];
-                    /**
-                     * Paths
-                     * @default []
-                     */
-                    paths?: string;
-                    /**
-                     * Name
-                     * @default
-                     */
-                    name?: string;
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedSiteOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };
+    };
+    hillpin_sites_api_bring_site_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                removed_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
-            /** @description Created */
-            201: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["SiteOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_api_drop_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                removed_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -5989,6 +8214,15 @@ export interface operations {
                     "application/json": components["schemas"]["SiteOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6033,6 +8267,15 @@ export interface operations {
                     "application/json": components["schemas"]["SiteOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6064,6 +8307,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6149,6 +8399,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -6288,6 +8547,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6332,6 +8600,15 @@ export interface operations {
                     "application/json": components["schemas"]["PinOut"][];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6363,7 +8640,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"];
+                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"] | components["schemas"]["PutPartWish"] | components["schemas"]["TakePartWish"] | components["schemas"]["TidyWish"];
             };
         };
         responses: {
@@ -6374,6 +8651,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FolderPlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_files_api_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartsOut"];
                 };
             };
             /** @description Not Found */
@@ -6407,7 +8733,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"];
+                "application/json": components["schemas"]["NewPageWish"] | components["schemas"]["NewSheetWish"] | components["schemas"]["DuplicateWish"] | components["schemas"]["MoveWish"] | components["schemas"]["RemoveWish"] | components["schemas"]["LinkWish"] | components["schemas"]["PutPartWish"] | components["schemas"]["TakePartWish"] | components["schemas"]["TidyWish"];
             };
         };
         responses: {
@@ -6418,6 +8744,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -6480,6 +8815,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -6566,6 +8910,15 @@ export interface operations {
                     "application/json": components["schemas"]["PictureOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6610,6 +8963,15 @@ export interface operations {
                     "application/json": components["schemas"]["SearchedOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -6652,6 +9014,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -6777,6 +9148,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MomentOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -6943,6 +9323,15 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7028,6 +9417,15 @@ export interface operations {
                     "application/json": components["schemas"]["NumbersOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7070,6 +9468,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FontsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7116,6 +9523,15 @@ export interface operations {
                     "application/json": components["schemas"]["HillOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7158,6 +9574,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ContestOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7204,6 +9629,15 @@ export interface operations {
                     "application/json": components["schemas"]["TextOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7246,6 +9680,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7292,48 +9735,13 @@ export interface operations {
                     "application/json": components["schemas"]["TextOut"];
                 };
             };
-            /** @description Not Found */
-            404: {
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    hillpin_numbers_aids_api_outline_to_markup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                site_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OutlineMarkupIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OutlineMarkupOut"];
                 };
             };
             /** @description Not Found */
@@ -7380,6 +9788,15 @@ export interface operations {
                     "application/json": components["schemas"]["OverlaysOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7422,6 +9839,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GoalOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7468,6 +9894,15 @@ export interface operations {
                     "application/json": components["schemas"]["GoalNumbersOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7510,6 +9945,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7556,6 +10000,15 @@ export interface operations {
                     "application/json": components["schemas"]["HoldOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7600,6 +10053,15 @@ export interface operations {
                     "application/json": components["schemas"]["TextOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7642,6 +10104,537 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_outline_to_markup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineMarkupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineMarkupOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_repeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepeatIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepeatedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_reshape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReshapeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuthoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_write_missing_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PagePlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_put_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutWordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsPutOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_draw_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartDrawnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_take_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuthoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_put_start_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartFilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartFilesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_words_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_starts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartsOut"];
                 };
             };
             /** @description Not Found */
@@ -7728,6 +10721,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptPlanOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -7770,6 +10772,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -7856,6 +10867,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptPlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -8102,6 +11122,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8134,6 +11161,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8166,6 +11200,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8200,6 +11241,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8242,6 +11290,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FromCodeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -8288,6 +11345,15 @@ export interface operations {
                     "application/json": components["schemas"]["ConvertOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8330,6 +11396,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StretchOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -8376,6 +11451,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobStartedOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8418,6 +11502,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -8464,6 +11557,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobStartedOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8506,6 +11608,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeightsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -8672,6 +11783,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8757,6 +11877,15 @@ export interface operations {
                     "application/json": components["schemas"]["LineUpOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -8799,6 +11928,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -9045,6 +12183,15 @@ export interface operations {
                     "application/json": components["schemas"]["RunOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9141,6 +12288,15 @@ export interface operations {
                     "application/json": components["schemas"]["DrawingOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9184,6 +12340,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -9349,6 +12514,15 @@ export interface operations {
                     "application/json": components["schemas"]["ColourOut"] | null;
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9390,6 +12564,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
             };
             /** @description Not Found */
             404: {
@@ -9435,6 +12618,15 @@ export interface operations {
                     "application/json": components["schemas"]["DistanceOut"][];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9476,6 +12668,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
             };
             /** @description Not Found */
             404: {
@@ -9558,6 +12759,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -9682,6 +12892,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9767,6 +12986,15 @@ export interface operations {
                     "application/json": components["schemas"]["SuggestionsOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -9809,6 +13037,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -9950,6 +13187,1068 @@ export interface operations {
             };
         };
     };
+    hillpin_handover_api_begin_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_begin_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_begin_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WidthsTableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_begin_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_work_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverWorkOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_stop_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_api_work_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_targets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_make_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_drop_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                target_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_tell_secret: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                target_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecretIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_look_at_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                target_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_send_to_target: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                target_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_put_target_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                target_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_shared_reports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedReportOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_share_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_take_report_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+                report_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_read_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportReadOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_add_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportNoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportReadOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_answer_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteAnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportReadOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_shared_api_settle_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettledIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportReadOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_handover_targets_api_set_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     hillpin_compare_api_shipped_screens: {
         parameters: {
             query?: never;
@@ -10010,6 +14309,15 @@ export interface operations {
                     "application/json": components["schemas"]["WorkOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -10050,6 +14358,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -10094,6 +14411,15 @@ export interface operations {
                     "application/json": components["schemas"]["CodeOut"];
                 };
             };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -10134,6 +14460,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -10218,6 +14553,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */
@@ -10307,6 +14651,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Not Found */

@@ -9,20 +9,20 @@ export const GlobalStyle = createGlobalStyle`
     --weight-strong: 700; --round-small: 3px; --round-box: 4px; --round-sheet: 6px;
     --sheet: #ffffff; --day-ink: #26323a; --day-hill: #6f7d42; --day-lake: #2b6880; --day-lake-words: #1f5a70; --day-pin: #b5382a;
     --paper: #f3eee2; --panel: #fbf8f0; --hairline: #d6cab3; --frame-ground: #e7dfcc;
-    --ink: #26323a; --soft: #55626a; --faint: #6a6454;
+    --ink: #26323a; --soft: #55626a; --faint: #666051;
     --hill: #c9cfa8; --hill-line: #6f7d42; --contour: #a3ad74;
     --pin: #b5382a; --lake: #2b6880; --lake-wash: #dce8ea; --on-lake: #ffffff;
-    --doubt: #8a5a00; --wrong: #b5382a;
+    --doubt: #865700; --wrong: #b03527; --better: #566428;
     --band: #eceddb; --hatch: #6c6656; --hatch-gap: #8a5a00;
     --code-selector: #5a4a85; --code-value: #7a4d0f; --code-word: #26323a; --code-comment: #6c6a5c; --code-string: #3f6212; --code-tag: #1f5a70;
     color-scheme: light;
   }
   :root[data-sky="night"] {
     --paper: #17212a; --panel: #1d2933; --hairline: #3a4a54; --frame-ground: #101920;
-    --ink: #e9e3d3; --soft: #aab4b4; --faint: #a29c8a;
+    --ink: #e9e3d3; --soft: #aab4b4; --faint: #b0aa98;
     --hill: #3d4a33; --hill-line: #a9b878; --contour: #62724b;
     --pin: #ee7f6c; --lake: #7fc0d6; --lake-wash: #23404c; --on-lake: #0f1c24;
-    --doubt: #e5b454; --wrong: #ee7f6c;
+    --doubt: #e5b454; --wrong: #f39080; --better: #b4c284;
     --band: #26332f; --hatch: #8d9a94; --hatch-gap: #e5b454;
     --code-selector: #c3b3ee; --code-value: #e7bd7d; --code-word: #e9e3d3; --code-comment: #9a978a; --code-string: #b7d28a; --code-tag: #8fcbe0;
     color-scheme: dark;

@@ -25,7 +25,7 @@ const Sheet = styled(Popover)`
   input { width: 100%; padding: 5px 8px; border: 1px solid var(--soft); border-radius: var(--round-box); background: var(--paper); color: var(--ink); font: inherit; }
   input:focus-visible { outline: 2px solid var(--lake); outline-offset: 1px; }
   details { margin-top: 10px; } summary { cursor: pointer; color: var(--lake); margin-bottom: 6px; } details ul { margin-top: 6px; }
-  [role="alert"] { grid-column: 1 / -1; margin: 0; color: var(--pin); }
+  [role="alert"] { grid-column: 1 / -1; margin: 0; color: var(--wrong); }
 `;
 
 interface Props {

@@ -9,7 +9,7 @@ import { clampWidth } from "../../width-axis/scale";
 import { handOver } from "../write/handOver";
 import { type Entry, keyOf } from "./lineUp";
 import { PanelBody } from "./panelStyles";
-import { useWork } from "./useWork";
+import { useWork } from "../../kit/useWork";
 
 type Proved = components["schemas"]["ProvedOut"];
 

@@ -3,12 +3,12 @@ import { ProgressBar } from "react-aria-components";
 import { ask, client } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button } from "../../kit/Button";
-import { useWork } from "./useWork";
+import { useWork } from "../../kit/useWork";
 
 type Told = components["schemas"]["ReportOut"];
 
 /** One file that tells someone who has never seen Hill Pin how the page stands: as HTML that needs nothing else, or as PDF. */
-export function ReportMaker({ siteId, page }: { siteId: number; page: string }) {
+export function ReportMaker({ siteId, page, hasHeading = true }: { siteId: number; page: string; hasHeading?: boolean }) {
   const work = useWork<Told>();
   const [made, setMade] = useState<{ job: string; form: string } | null>(null);
   const begin = (form: "html" | "pdf") => {
@@ -26,7 +26,7 @@ export function ReportMaker({ siteId, page }: { siteId: number; page: string }) 
   };
   return (
     <>
-      <h3>Report</h3>
+      {hasHeading && <h3>Report</h3>}
       <p className="soft">Pictures at the pins, findings, expectations, widths, and computed against measured, in one file for someone who has never seen Hill Pin.</p>
       <p className="row small">
         {work.progress === null

@@ -18,5 +18,5 @@ export const PanelBody = styled.div`
   .bar { width: 140px; height: 8px; border: 1px solid var(--hairline); border-radius: var(--round-box); overflow: hidden; background: var(--paper); }
   .bar i { display: block; height: 100%; background: var(--lake); }
   .number { font-family: var(--font-number); font-variant-numeric: tabular-nums; }
-  [role="alert"] { color: var(--pin); }
+  [role="alert"] { color: var(--wrong); }
 `;

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { ask, client, type Run, type Shot } from "../../api/client";
 import { type Entry, USUAL } from "./lineUp";
-import { useWork } from "./useWork";
+import { useWork } from "../../kit/useWork";
 
 export interface RunNow {
   shots: Shot[];

@@ -5,6 +5,7 @@ import { Button, LinkButton } from "../../kit/Button";
 import { Header } from "../../kit/Header";
 import { go, Link, writeAddress } from "../../router";
 import { NewSite } from "./NewSite";
+import { RemovedSites } from "./RemovedSites";
 import { SmallHill } from "./SmallHill";
 
 const Page = styled.main`
@@ -24,7 +25,7 @@ const List = styled.ul`
   ol a:hover strong, ol a:focus-visible strong { text-decoration: underline; }
   ol li + li { border-top: 1px dashed var(--hairline); }
   .folder { padding: 4px 14px 0; color: var(--soft); font-size: var(--size-note); overflow-wrap: anywhere; }
-  .actions { display: flex; gap: 16px; padding: 9px 14px; border-top: 1px solid var(--hairline); }
+  .actions { display: flex; align-items: center; gap: 16px; padding: 9px 14px; border-top: 1px solid var(--hairline); }
 `;
 
 /** All sites, each page with its small hill; making a new one and taking in one's own work. */
@@ -39,6 +40,7 @@ export function SiteList() {
         {sites.isError && <p role="alert">{sites.error.message}</p>}
         {sites.data?.length === 0 && <p>There is no site yet. Make a new one, or put in files of your own below.</p>}
         <List aria-label="Sites">{sites.data?.map((site) => <SiteCard key={site.id} site={site} />)}</List>
+        <RemovedSites />
         <NewSite />
       </Page>
     </>
@@ -49,9 +51,10 @@ function SiteCard({ site }: { site: SiteSummary }) {
   const queries = useQueryClient();
   const first = site.pages[0];
   const remove = async () => {
-    if (!confirm(`Remove ${site.name} with its ${site.file_count} files? ${site.folder ? `The folder ${site.folder} stays as it is.` : "This cannot be undone. Take it away as a zip first if you may want it again."}`)) return;
     await ask(client.DELETE("/api/sites/{site_id}", { params: { path: { site_id: site.id } } }).then(() => ({ data: true })));
-    await queries.invalidateQueries({ queryKey: ["sites"] });
+    await Promise.all([queries.invalidateQueries({ queryKey: ["sites"] }), queries.invalidateQueries({ queryKey: ["removed-sites"] })]);
+    // What was pressed is gone: the way back is where one goes on.
+    setTimeout(() => document.getElementById(`removed-${site.id}`)?.focus());
   };
   return (
     <li>
@@ -72,7 +75,10 @@ function SiteCard({ site }: { site: SiteSummary }) {
       </ol>
       <div className="actions">
         <Button onPress={() => go(writeAddress(site.id, first))}>Write</Button>
-        <a href={`/api/sites/${site.id}/zip`} download>Take away as a zip</a>
+        <span>
+          Take away: <a href={`/api/sites/${site.id}/zip`} download aria-label="Take away as a zip">zip</a>,{" "}
+          <a href={`/api/sites/${site.id}/everything`} download aria-label="Take away everything that is kept" title="Its files with every earlier state, moments, plans, pins, surveys, accepted findings, drawings and accepted pictures, in open formats. Put in below, it is all there again.">everything</a>
+        </span>
         <span style={{ marginLeft: "auto" }}><LinkButton onPress={() => void remove()}>Remove</LinkButton></span>
       </div>
     </li>

@@ -23,10 +23,10 @@ const Panel = styled.aside`
   .do { display: flex; flex-wrap: wrap; gap: 2px 12px; margin-top: 2px; }
   .sum { margin: 4px 0 0; padding: 0; list-style: none; font: var(--size-note)/1.5 var(--font-number); color: var(--ink); }
   .change { margin-top: 4px; font: var(--size-note)/1.5 var(--font-number); overflow-wrap: anywhere; }
-  .change del { color: var(--wrong); } .change ins { color: var(--hill-line); text-decoration: none; border-bottom: 1px solid; }
+  .change del { color: var(--wrong); } .change ins { color: var(--better); text-decoration: none; border-bottom: 1px solid; }
   input { width: 100%; padding: 4px 8px; border: 1px solid var(--hairline); border-radius: var(--round-box); background: var(--paper); }
   .plain li { padding: 5px 0; border-top: 1px solid var(--hairline); }
-  .better { color: var(--hill-line); font-weight: var(--weight-strong); } .worse { color: var(--wrong); font-weight: var(--weight-strong); }
+  .better { color: var(--better); font-weight: var(--weight-strong); } .worse { color: var(--wrong); font-weight: var(--weight-strong); }
 `;
 
 const NO_DRAFTS = {};

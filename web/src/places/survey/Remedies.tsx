@@ -11,7 +11,7 @@ const Ways = styled.div`
   ul { display: grid; gap: 6px; margin: 0; padding: 0; list-style: none; }
   li { padding: 5px 8px; border-left: 3px solid var(--hill-line); background: var(--paper); }
   .change { font: var(--size-note)/1.5 var(--font-number); overflow-wrap: anywhere; white-space: pre-wrap; }
-  .change del { color: var(--wrong); } .change ins { color: var(--hill-line); text-decoration: none; border-bottom: 1px solid; }
+  .change del { color: var(--wrong); } .change ins { color: var(--better); text-decoration: none; border-bottom: 1px solid; }
   .worse { color: var(--doubt); }
   button { padding: 1px 9px; font-size: var(--size-note); }
 `;

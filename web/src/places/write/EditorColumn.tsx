@@ -2,6 +2,7 @@ import { memo, useCallback, useState } from "react";
 import styled from "styled-components";
 import type { MarginNote, Numbers, SiteFile } from "../../api/client";
 import { Button } from "../../kit/Button";
+import { MenuButton } from "../../kit/MenuButton";
 import { px } from "../../kit/numbers";
 import { keyNamed } from "../../kit/useKeys";
 import { Editor, type Jump, LEAVING } from "./editor/Editor";
@@ -11,7 +12,7 @@ import { FindPanel } from "./folder/FindPanel";
 import { PlanView } from "./folder/PlanView";
 import type { Folder } from "./folder/useFolder";
 import { History } from "./History";
-import { OutlinePanel } from "./OutlinePanel";
+import { type Authoring, AUTHORING, AuthoringPanels, isAuthoring } from "./authoring/AuthoringPanels";
 import { PageTree } from "./PageTree";
 import type { AskChange } from "./aid";
 import { RowsOfCode } from "./RowsOfCode";
@@ -80,7 +81,7 @@ interface Props {
 }
 
 const TREE = "hillpin.tree";
-export type Shown = "source" | "states" | "rows" | "find" | "outline";
+export type Shown = "source" | "states" | "rows" | "find" | Authoring;
 
 /** What else the column can show; not drawn anew while one types. */
 const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: { shows: Shown; onShow: (shown: Shown) => void; hasTree: boolean; onTree: (isOn: boolean) => void; hasRows: boolean }) {
@@ -88,9 +89,9 @@ const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: {
   return (
     <>
       <Button aria-pressed={hasTree} onPress={() => onTree(!hasTree)}>Tree</Button>
-      <Button title={keyNamed("O")} onPress={() => onShow("outline")}>Outline</Button>
+      <MenuButton label="Put in" items={AUTHORING} onChoose={(id) => onShow(id as Shown)} />
       <Button title={keyNamed("W")} onPress={() => onShow("find")}>Find</Button>
-      <Button onPress={() => onShow("states")}>Earlier states</Button>
+      <Button aria-label="Earlier states" onPress={() => onShow("states")}>Earlier</Button>
       <Button isDisabled={!hasRows} onPress={() => onShow("rows")}>Rows</Button>
     </>
   );
@@ -148,10 +149,10 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
       {folder.plan && <PlanView plan={folder.plan} isBusy={folder.isBusy} trouble={folder.trouble} onDo={folder.carryOut} onLeave={folder.leave} />}
       {file && !folder.plan && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} folder={folder} onText={(text) => props.onPut(open, text)} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
       {!folder.plan && shows === "find" && <FindPanel siteId={siteId} texts={props.store} folder={folder} version={props.version} onSource={(path, line) => { setShows("source"); props.onFar(path, line); }} onLeave={() => setShows("source")} />}
-      {!folder.plan && shows === "outline" && (
-        <OutlinePanel
-          siteId={siteId} page={page} drafts={drafts} offset={props.caretInPage} onPreview={props.onPreview} onLeave={() => setShows("source")}
-          onPut={(text, caret) => { setShows("source"); props.onPutAt(page, text, caret); }}
+      {!folder.plan && isAuthoring(shows) && (
+        <AuthoringPanels
+          shows={shows} folder={folder} siteId={siteId} page={page} drafts={drafts} files={files} source={texts.get(page)?.text ?? ""} selected={element?.index ?? null} name={element?.name ?? ""} around={parent && parent.index > 0 ? parent : null} count={numbers?.elements.length ?? 0}
+          offset={props.caretInPage} onAsk={props.onAsk} onSelect={props.onSelect} onPreview={props.onPreview} onLeave={() => setShows("source")} onPut={(text, caret) => { setShows("source"); props.onPutAt(page, text, caret); }}
         />
       )}
       {file && !folder.plan && shows === "rows" && element && (

@@ -10,6 +10,7 @@ import { Hatching } from "../../kit/Hatching";
 import { OverlayDrawing, OverlaysMenu, PLAN } from "./OverlayDrawing";
 import type { HeldState } from "./states";
 import type { Texts } from "./texts";
+import { DropLayer } from "./authoring/DropLayer";
 import { HeightHandle } from "./HeightHandle";
 import { ViewportBar } from "./ViewportBar";
 import { useOverlays, usePlanColumns } from "./useOverlays";
@@ -60,8 +61,6 @@ interface Props {
   height: number;
   /** The texts of the site's files: each change goes to the frame at once, before anything else is drawn anew. */
   texts: Texts;
-  /** Another text of the page that is drawn instead of its own. */
-  preview: string | null;
   selected: number | null;
   /** The rectangle of the generated box that is selected, in px of the page; null where it is an element's own. */
   generated: number[] | null;
@@ -115,7 +114,7 @@ function pathOf(rest: string): string {
 
 /** The page in its sandbox at the walker's width, drawn smaller where it is wider than the room. */
 export const PageFrame = memo(function PageFrame(props: Props) {
-  const { siteId, pages, page, width, height, texts, preview, selected, reveal, onHeight, held, drafts, overlays } = props;
+  const { siteId, pages, page, width, height, texts, selected, reveal, onHeight, held, drafts, overlays } = props;
   const ground = useRef<HTMLDivElement>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   const sent = useRef<{ html: string; sheets: ReadonlyMap<string, string>; version: number } | null>(null);
@@ -171,7 +170,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
     if (!isReady) return;
     const post = () => {
       const { files, version } = texts.snapshot();
-      const html = preview ?? files.get(page)?.text;
+      const html = texts.preview ?? files.get(page)?.text;
       if (html === undefined || (sent.current?.version === version && sent.current.html === html)) return;
       const sheets = new Map([...files.values()].filter((file) => file.path.endsWith(".css")).map((file) => [file.path, file.text]));
       const before = sent.current;
@@ -184,7 +183,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
     post();
     // After the editor has drawn the change, and after the numbers are asked for: they take longer.
     return texts.subscribeAtOnce(() => queueMicrotask(post));
-  }, [texts, isReady, pages, page, preview]);
+  }, [texts, isReady, pages, page]);
 
   // The frame brings the box into its viewport; where that is higher than the room, the room scrolls to it.
   const revealing = useRef({ reveal: 0, until: 0 });
@@ -235,6 +234,7 @@ export const PageFrame = memo(function PageFrame(props: Props) {
             />)}
           </svg>
         )}
+        {report && <DropLayer rects={report.rects} scroll={report.scroll} scale={scale} />}
       </div>
       <HeightHandle top={12 + height * scale} left={left} width={width * scale} height={height} scale={scale} onHeight={onHeight} />
       </div>

@@ -77,7 +77,6 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const [hasFiles, setHasFiles] = useKept("hillpin.files", false);
   const [hasSums, setSums] = useKept("hillpin.sums", true);
   const [shows, setShows] = useState<Shown>("source");
-  useKeys({ O: () => setShows(shows === "outline" ? "source" : "outline"), W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
   const folder = useFolder(site, page, texts, open, source.onFile.onOpen);
   const follow = useCallback((path: string) => {
     if (pages.includes(path)) go(writeAddress(site.id, path));
@@ -92,19 +91,34 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   const { onCaret, showInSource } = useFollowing({ select, pick }, numbers, page, open, source.jumpTo);
   const openQuery = useQueryHere(site.id, page, walker, texts, files, caret, askChange, source.setSaid);
   const [caretInPage, setCaretInPage] = useState(0);
-  const [preview, onPreview] = useState<string | null>(null);
+  const [isTried, setTried] = useState(false);
+  const onPreview = useCallback((text: string | null) => {
+    texts.showInstead(text);
+    setTried(text !== null);
+  }, [texts]);
   const onPlace = useCallback((path: string, offset: number, line: number) => {
     onCaretPlace({ path, offset, line });
     if (path === page) setCaretInPage(offset);
   }, [onCaretPlace, page]);
+  const writeRule = async () => {
+    try {
+      await askChange((latest) => ask(client.POST("/api/sites/{site_id}/missing-rule", { params: { path: { site_id: site.id } }, body: { page, drafts: latest, offset: caretInPage } })));
+    } catch (error) {
+      source.setSaid([error instanceof Error ? error.message : String(error)]);
+    }
+  };
+  const toggle = (shown: Shown) => () => setShows(shows === shown ? "source" : shown);
+  useKeys({ O: toggle("outline"), M: toggle("alike"), D: toggle("words"), B: toggle("starts"), P: toggle("parts"), R: () => void writeRule(), W: () => setShows(shows === "find" ? "source" : "find"), F: () => setHasFiles(!hasFiles), S: () => setSums(!hasSums) });
   const { change } = source;
   const onPutAt = useCallback((file: string, text: string, at: number) => change({ file, text, caret: at, notes: [] }), [change]);
   const onFonts = useCallback((faces: FaceTold[]) => {
     ask(client.POST("/api/sites/{site_id}/fonts", { params: { path: { site_id: site.id } }, body: { faces } })).then((told) => setFonts(told.fonts)).catch(() => undefined);
   }, [site.id]);
 
+  // What is only tried in the page is in no number.
+  const seen = isTried ? undefined : measured;
   const findings = survey.survey?.findings ?? NO_FINDINGS;
-  const notes = useMemo(() => [...shownNotes(numbers?.notes ?? [], open, measured?.rects), ...findingNotes(findings, open)], [numbers, open, measured, findings]);
+  const notes = useMemo(() => [...shownNotes(numbers?.notes ?? [], open, seen?.rects), ...findingNotes(findings, open)], [numbers, open, seen, findings]);
   const marks = useMemo(() => marksOf(numbers, open, page), [numbers, open, page]);
   const pinsMenu = useMemo(() => <PinsMenu siteId={site.id} pins={site.pins} walker={walker} height={height} onWalk={walk} />, [site, walker, height, walk]);
   const element = numbers?.elements.find((candidate) => candidate.index === numbers.selected);
@@ -121,7 +135,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
   );
   const pageFrame = (
     <PageFrame
-      key={String(site.runs_scripts)} preview={preview} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
+      key={String(site.runs_scripts)} siteId={site.id} pages={site.pages} page={page} width={walker} height={height} texts={texts} generated={generated} selected={shownIndex} reveal={reveal} held={held} drafts={overlays.length > 0 ? drafts : NO_DRAFTS} overlays={overlays} onOverlays={setOverlays}
       onFollow={follow} onHeight={setHeight} hasSums={hasSums} onSums={setSums} onReport={onReport} onSelect={showInSource}
       fontsWanted={numbers?.fonts_wanted ?? NO_FONTS} onFonts={onFonts}
     />
@@ -132,9 +146,9 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
       <div className="sums">
         <SumsPanel
           siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
-          goal={handed?.goal ?? null} onPseudo={setPseudo} measured={isMeasured ? measured?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
+          goal={handed?.goal ?? null} onPseudo={setPseudo} measured={isMeasured ? seen?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld}
         />
-        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={measured} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
+        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={seen} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
       </div>
     </div>
   );

@@ -2,7 +2,7 @@ import type { ChangedText, ElementNumbers } from "../../api/client";
 import type { HeldState } from "./states";
 
 /** Ask for a file's new text, made from the texts as they are now, and put it into the editor unless they changed meanwhile. */
-export type AskChange = (asking: (drafts: Record<string, string>) => Promise<ChangedText>) => Promise<void>;
+export type AskChange = (asking: (drafts: Record<string, string>) => Promise<ChangedText & { also?: Record<string, string> }>) => Promise<void>;
 
 /** What every aid of the selected box is given; each takes what it needs. */
 export interface AidProps {

@@ -57,6 +57,14 @@ export class Texts {
     addEventListener("pagehide", this.flush);
   }
 
+  /** Another text of the page that the frame draws instead of its own, and is told of at once; null draws its own. */
+  preview: string | null = null;
+  readonly showInstead = (text: string | null) => {
+    if (this.preview === text) return;
+    this.preview = text;
+    for (const listener of this.atOnce) listener();
+  };
+
   /** Be told in the same breath as the change: for the frame. */
   readonly subscribeAtOnce = (listener: () => void) => {
     this.atOnce.add(listener);

@@ -21,9 +21,10 @@ export function useSource(site: Site, page: string, handed: Handed | null) {
     setOpen(path);
     jumpTo({ path, line, focus: true });
   }, [jumpTo]);
-  const change = useCallback(({ file, text, caret: at, notes: told }: ChangedText) => {
+  const change = useCallback(({ file, text, caret: at, notes: told, also }: ChangedText & { also?: Record<string, string> }) => {
     setSaid(told);
     if (at < 0) return;
+    for (const [path, other] of Object.entries(also ?? {})) texts.apply(path, other);
     texts.apply(file, text);
     setOpen(file);
     jumpTo({ path: file, offset: at, focus: true });

@@ -16,7 +16,7 @@ const View = styled.section`
   del, ins { white-space: pre-wrap; overflow-wrap: anywhere; text-decoration: none; padding-left: 14px; position: relative; }
   del { color: var(--soft); }
   del::before { content: "−"; position: absolute; left: 0; color: var(--wrong); }
-  ins::before { content: "+"; position: absolute; left: 0; color: var(--hill-line); }
+  ins::before { content: "+"; position: absolute; left: 0; color: var(--better); }
   ins:empty, del:empty { display: none; }
 `;
 

@@ -83,7 +83,7 @@ export function useFolder(site: Site, page: string, texts: Texts, open: string, 
     let isShown = false;
     const step = await attempt(async () => {
       const plan = await ask(client.POST("/api/sites/{site_id}/files/plan", { params: { path: { site_id } }, body: wanted }));
-      isShown = wanted.do === "remove" || plan.parts.some((part) => part.lines.length > 0 && wanted.do !== "link");
+      isShown = wanted.do === "remove" || plan.parts.some((part) => part.lines.length > 0 && wanted.do !== "link" && wanted.do !== "put-part");
       if (isShown) {
         setPending({ plan, wish: wanted });
         return null;

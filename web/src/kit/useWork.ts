@@ -1,4 +1,4 @@
-/** Long work of Compare: begun, followed while it goes on, stopped where nobody waits for it any more. */
+/** Long work: begun, followed while it goes on, stopped where nobody waits for it any more. */
 import { useCallback, useEffect, useRef, useState } from "react";
 
 const ASK_EVERY = 250;
@@ -24,8 +24,8 @@ export interface WorkNow<S> {
   stop: () => void;
 }
 
-/** One piece of work at a time; a newer one stops the older. */
-export function useWork<S extends Said>(onDone?: () => void): WorkNow<S> {
+/** One piece of work at a time; a newer one stops the older. It ends with who asked, unless it `goesOn`. */
+export function useWork<S extends Said>(onDone?: () => void, goesOn = false): WorkNow<S> {
   const [said, setSaid] = useState<S>();
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState("");
@@ -71,6 +71,6 @@ export function useWork<S extends Said>(onDone?: () => void): WorkNow<S> {
       setError(failure instanceof Error ? failure.message : String(failure));
     });
   }, [stop]);
-  useEffect(() => stop, [stop]);
+  useEffect(() => (goesOn ? undefined : stop), [stop, goesOn]);
   return { said, progress, error, start, stop };
 }

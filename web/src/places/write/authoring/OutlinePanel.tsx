@@ -1,24 +1,9 @@
 /** Outline to markup: a few indented lines become elements at the caret, drawn in the page before they are taken. */
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import styled from "styled-components";
-import { ask, client } from "../../api/client";
-import { Button, LinkButton } from "../../kit/Button";
-import { useLatest } from "../../kit/useLatest";
-
-const Panel = styled.section`
-  display: grid; grid-template-rows: auto minmax(120px, 1fr) auto auto minmax(60px, 1fr); gap: 6px; min-height: 0; padding: 10px 14px; overflow: auto;
-  h2 { margin: 0; font-size: var(--size-head); }
-  .head { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; } .head > :first-child { margin-right: auto; }
-  textarea { width: 100%; min-height: 120px; padding: 8px 10px; resize: none; border: 1px solid var(--soft); border-radius: var(--round-box); background: var(--paper); color: var(--ink); font: var(--size-text)/1.5 var(--font-number); tab-size: 2; }
-  textarea:focus-visible, input:focus-visible { outline: 2px solid var(--lake); outline-offset: 1px; }
-  pre { margin: 0; min-height: 60px; padding: 8px 10px; overflow: auto; border-left: 3px solid var(--hill-line); background: var(--paper); font: var(--size-note)/1.5 var(--font-number); }
-  ul { margin: 0; padding: 0; list-style: none; } li { padding: 3px 0; }
-  .faults li { color: var(--wrong); } .faults button { color: inherit; }
-  .asks li { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; } .asks label { flex: 1 1 220px; }
-  .asks input { width: 100%; padding: 3px 8px; border: 1px solid var(--soft); border-radius: var(--round-small); background: var(--paper); color: var(--ink); font: inherit; }
-  .asks button { padding: 2px 8px; font-size: var(--size-note); }
-  p { color: var(--soft); font-size: var(--size-note); }
-`;
+import { ask, client } from "../../../api/client";
+import { Button, LinkButton } from "../../../kit/Button";
+import { useLatest } from "../../../kit/useLatest";
+import { Panel } from "./Panel";
 
 interface Props {
   siteId: number;
@@ -39,7 +24,12 @@ export function OutlinePanel({ siteId, page, drafts, offset, onPreview, onPut, o
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const field = useRef<HTMLTextAreaElement>(null);
   const question = outline.trim() === "" ? null : { page, drafts, offset, outline, answers };
-  const { answer, error, isFresh } = useLatest(question, (body) => ask(client.POST("/api/sites/{site_id}/outline-markup", { params: { path: { site_id: siteId } }, body })));
+  const { answer, error, isFresh } = useLatest(question, async (body) => {
+    const made = await ask(client.POST("/api/sites/{site_id}/outline-markup", { params: { path: { site_id: siteId } }, body }));
+    // The page shows it before the panel says what is to be said of it.
+    if (made.faults.length === 0 && made.refused === "") onPreview(made.text);
+    return made;
+  });
   const written = question ? answer : undefined;
   const isWhole = written !== undefined && isFresh && written.faults.length === 0 && written.refused === "";
   const open = written?.asks.filter((one) => answers[`${one.line}:${one.what}`] === undefined) ?? [];
@@ -90,7 +80,7 @@ export function OutlinePanel({ siteId, page, drafts, offset, onPreview, onPut, o
     field.current?.setSelectionRange(at, at);
   };
   return (
-    <Panel aria-label="Outline">
+    <Panel aria-label="Outline" data-rows="outline">
       <div className="head">
         <h2>Outline</h2>
         <Button data-strong isDisabled={!isWhole || open.length > 0} onPress={put}>Put it in</Button>
