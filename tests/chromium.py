@@ -23,7 +23,7 @@ def browser() -> Browser:
     if "browser" not in _running:
         _running["playwright"] = sync_playwright().start()
         _running["browser"] = _running["playwright"].chromium.launch(
-            executable_path=EXECUTABLE, args=ARGUMENTS
+            executable_path=EXECUTABLE, args=ARGUMENTS, timeout=TIMEOUT
         )
         atexit.register(_close)
     found: Browser = _running["browser"]

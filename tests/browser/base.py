@@ -193,10 +193,11 @@ class InterfaceCase(LiveServerTestCase):
                     raise
         target.evaluate(f"() => {look}")
 
-    def violations(self) -> list[str]:
+    def violations(self, page: Page | None = None) -> list[str]:
         """What axe finds wrong with the application (the page under work is the person's own affair)."""
-        self.page.evaluate(AXE.read_text())
-        found: list[Any] = self.page.evaluate(
+        target = page or self.page
+        target.evaluate(AXE.read_text())
+        found: list[Any] = target.evaluate(
             "async () => (await axe.run({exclude: ['iframe']}, {iframes: false})).violations"
         )
         return [f"{v['id']}: {v['help']}: {[n['target'] for n in v['nodes']][:4]}" for v in found]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import socket
 import threading
 from typing import Any
@@ -77,7 +78,7 @@ REFUSED: dict[str, str] = {
 }
 """Each must be refused; ``OWN`` is the application's origin, ``OTHER`` a listener that must hear nothing."""
 
-HEARD_NOTHING: tuple[str, ...] = (
+ASKING: tuple[str, ...] = (
     "<img src='OTHER/picture'>",
     "<link rel=stylesheet href='OTHER/sheet.css'>",
     "<link rel=dns-prefetch href='OTHER'>",
@@ -91,6 +92,10 @@ HEARD_NOTHING: tuple[str, ...] = (
     "<object data='OTHER/object'></object><embed src='OTHER/embed'>",
     "<video src='OTHER/video' poster='OTHER/poster' autoplay></video><audio src='OTHER/audio' autoplay></audio>",
     "<svg><image href='OTHER/svg-image' /><use href='OTHER/svg-use#a' /></svg>",
+)
+"""Markup that asks for something and leaves the page where it is: all of it stands in one page, each with an address of its own."""
+
+GOING: tuple[str, ...] = (
     "<base href='OTHER/'><img src='from-base'>",
     "<meta http-equiv=refresh content='0;url=OTHER/refresh'>",
     "<form action='OTHER/form' id=f><button>x</button></form><script>document.getElementById('f').submit()</script>",
@@ -154,13 +159,26 @@ class Escapes(InterfaceCase):
         self.assertEqual(self.listener.heard, [])
         self.assertIn("/write", self.page.url)
 
-    def test_what_markup_tries(self) -> None:
-        for markup in HEARD_NOTHING:
+    def had_its_turn(self) -> None:
+        """The frame's own picture, asked for after all of that, is there: so everything before has had its turn."""
+        self.page.get_by_label("Source of index.html").wait_for()
+        self.page.evaluate("() => new Promise(done => requestIdleCallback(done))")
+
+    def test_what_markup_asks_for(self) -> None:
+        self.put(f"<!DOCTYPE html><title>x</title><p id=p>hostile</p>{''.join(ASKING)}")
+        self.had_its_turn()
+        for markup in ASKING:
+            with self.subTest(markup):
+                addresses = re.findall(r"OTHER(/[-.a-z]+)", markup)
+                self.assertEqual([line for line in self.listener.heard if any(address in line for address in addresses)], [])
+        self.assertEqual(self.listener.heard, [])
+        self.assertIn("/write", self.page.url)
+
+    def test_where_markup_goes(self) -> None:
+        for markup in GOING:
             with self.subTest(markup):
                 self.put(f"<!DOCTYPE html><title>x</title><p id=p>hostile</p>{markup}")
-                # The frame's own picture, asked for after all of that, is there: so everything before has had its turn.
-                self.page.get_by_label("Source of index.html").wait_for()
-                self.page.evaluate("() => new Promise(done => requestIdleCallback(done))")
+                self.had_its_turn()
                 self.assertEqual(self.listener.heard, [])
                 self.assertIn("/write", self.page.url)
 

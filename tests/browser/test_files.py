@@ -293,10 +293,14 @@ class Elsewhere(FilesCase):
     walks_behind = True
 
     def test_an_edit_of_the_shared_sheet_says_what_it_does_to_other_pages(self) -> None:
-        page = self.open_write()
+        head = "<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=style.css><body><main><section><h1>Boats</h1></section>"
+        home = f"{head}<section class=gallery><p>Orra</p><p>Vey</p></section></main>"
+        pages = [NewFile("index.html", home.encode()), *(NewFile(f"{name}.html", f"{head}</main>".encode()) for name in ("vey", "crew"))]
+        self.site = add_site("Short", [*pages, NewFile("style.css", b"section { padding: 30px 0; }\n.gallery { display: grid; gap: 20px; }\n")])
+        page = self.open(f"/sites/{self.site.pk}/write")
         self.open_styles()
-        # Ten more px of padding under every section; the caption's text rule reaches the home page and the other two.
-        self.change("padding: 3.5rem 0", "padding: 4rem 0")
+        # Ten more px of padding above every section move what is in it on all three pages.
+        self.change("padding: 30px 0", "padding: 40px 0")
         other = page.get_by_role("region", name="Elsewhere")
         expect(other).to_contain_text(re.compile(r"vey\.html \d+ boxes move, every width\."))
         expect(other).to_contain_text(re.compile(r"crew\.html \d+ boxes move"))

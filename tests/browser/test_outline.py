@@ -70,7 +70,7 @@ class Outline(InterfaceCase):
         faults.get_by_role("button", name="Line 2").click()
         expect(field).to_be_focused()
         self.assertEqual(field.evaluate("e => e.selectionStart"), 11)
-        field.fill("h1\n  p: A paragraph in a heading")
+        field.fill("h1\n  span: Words in a heading")
         self.until(lambda: page.frames[1].locator("h1").count() == 2, "what may stand there is drawn")
         field.fill("p\n  div: A block in a paragraph")
         expect(panel.get_by_role("alert")).to_contain_text("It may not stand here")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 import tempfile
 import zipfile
 from pathlib import Path
@@ -101,14 +102,27 @@ class SiteList(InterfaceCase):
         )
         self.assertEqual(self.violations(), [])
 
-    def test_removing_asks_first(self) -> None:
+    def test_a_removed_site_is_brought_back_by_keyboard_or_dropped_for_good(self) -> None:
         page = self.open()
-        page.once("dialog", lambda dialog: dialog.dismiss())
-        page.get_by_role("button", name="Remove").click()
-        self.assertEqual(Site.objects.count(), 1)
-        page.once("dialog", lambda dialog: dialog.accept())
-        page.get_by_role("button", name="Remove").click()
+        page.get_by_role("button", name="Remove").press("Enter")
         expect(page.get_by_role("main")).to_contain_text("There is no site yet")
+        removed = page.get_by_role("region", name="Removed")
+        expect(removed).to_contain_text(re.compile(r"Skerry Line\s*\d+ files, .+ until \d+ \w+"))
+        back = removed.get_by_role("button", name="Bring back Skerry Line")
+        expect(back).to_be_focused()
+        self.assertEqual(self.violations(), [])
+        back.press("Enter")
+        expect(page.get_by_role("list", name="Sites")).to_contain_text("Skerry Line")
+        expect(removed).to_have_count(0)
+        page.get_by_role("button", name="Remove").click()
+        page.once("dialog", lambda dialog: dialog.dismiss())
+        drop = removed.get_by_role("button", name="Drop for good: Skerry Line")
+        drop.click()
+        self.assertEqual(Site.everything.count(), 1)
+        page.once("dialog", lambda dialog: dialog.accept())
+        drop.click()
+        expect(removed).to_have_count(0)
+        self.assertEqual(Site.everything.count(), 0)
 
     def test_axe_finds_nothing_by_day_and_by_night(self) -> None:
         add_site(

@@ -199,7 +199,8 @@ class Moments(FilesCase):
         self.send("post", f"/sites/{self.site}/moments", {"name": "one"})
         self.wish(do="remove", paths=["islands/vey.html"])
         self.assertEqual(self.client.delete(f"/api/sites/{self.site}").status_code, 204)
-        self.assertEqual((Site.objects.count(), SiteFile.everything.count(), Revision.objects.count()), (0, 0, 0))
+        self.assertEqual(self.client.delete(f"/api/sites/removed/{self.site}").status_code, 204)
+        self.assertEqual((Site.everything.count(), SiteFile.everything.count(), Revision.objects.count()), (0, 0, 0))
 
 
 class Thinning(FilesCase):

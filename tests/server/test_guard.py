@@ -43,6 +43,11 @@ class Guard(TestCase):
             200,
         )
 
+    def test_a_body_that_cannot_be_read_is_said_so(self) -> None:
+        for body in (b"\x00", b"{", b"\xff\xfe"):
+            answer = self.client.post("/api/sites", body, content_type="application/json")
+            self.assertEqual((answer.status_code, answer.json()["detail"]), (400, "The request cannot be read: its body is not JSON in UTF-8."))
+
     def test_hosts_that_are_not_this_machine_are_refused(self) -> None:
         self.assertEqual(self.client.get("/api/sites", HTTP_HOST="evil.example").status_code, 400)
 

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import asyncio
 import json
+import os
 from threading import Thread
 from typing import Any
 
 from django.db import connection
 from django.test import SimpleTestCase, TestCase, TransactionTestCase
-from hillpin.numbers.line import Talk, answer_to, asks_hill, serve_line
+from hillpin.numbers.line import Talk, answer_to, asks_hill, listens_to, serve_line
 from hillpin.sites.models import Site, SiteFile
 from hillpin.sites.store import NewFile, add_site, save_file
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 PAGE = "<!DOCTYPE html><link rel=stylesheet href=a.css><body><p class=a>one</p><p class=b>two</p></body>"
 CSS = "body { margin: 0 }\n.a { width: 100px }\n.b { width: 50% }\n"
@@ -89,6 +92,38 @@ class Answers(TestCase):
             json.loads(answer_to(json.dumps(gone), Talk())),
             {"ask": 4, "error": "There is no such site any more."},
         )
+
+
+VALUES = st.recursive(
+    st.none() | st.booleans() | st.integers(-(2**70), 2**70) | st.floats() | st.text(max_size=12) | st.sampled_from(["index.html", "a.css", 400, 1]),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=6), inner, max_size=3),
+    max_leaves=6,
+)
+NAMES = ("page", "width", "height", "selected", "pseudo", "drafts", "fonts", "start", "end")
+QUERIES = st.fixed_dictionaries({}, optional={"page": st.just("index.html") | VALUES, "width": st.integers(1, 2000) | VALUES, "selected": st.integers(-3, 9) | VALUES, "start": st.integers(-9, 3000), "end": st.integers(-9, 3000)}) | st.dictionaries(st.sampled_from(NAMES), VALUES)
+MESSAGES = st.fixed_dictionaries({}, optional={"ask": st.integers() | VALUES, "site": st.integers(0, 3) | VALUES, "query": QUERIES | VALUES, "hill": QUERIES | VALUES, "listen": VALUES})
+MANY = int(os.environ.get("HILLPIN_MESSAGES", "250"))
+
+
+class Malformed(TestCase):
+    def setUp(self) -> None:
+        self.site = add_site("Orra", [NewFile("index.html", PAGE.encode()), NewFile("a.css", CSS.encode())])
+
+    def test_whatever_is_asked_is_answered_in_words_and_the_line_stays(self) -> None:
+        talk = Talk()
+
+        @settings(max_examples=MANY, deadline=None, derandomize=True, database=None)
+        @given(st.text(max_size=40) | MESSAGES.map(json.dumps) | st.tuples(MESSAGES.map(json.dumps), st.integers(0, 80)).map(lambda cut: cut[0][: cut[1]]))
+        def holds(text: str) -> None:
+            listens_to(text)
+            asks_hill(text)
+            told = json.loads(answer_to(text, talk))
+            self.assertTrue({"numbers", "hill", "error"} & told.keys())
+            self.assertNotIn("the server's log says why", told.get("error", ""))
+
+        holds()
+        asked = {"ask": 9, "site": self.site.pk, "query": {"page": "index.html", "width": 400}}
+        self.assertEqual(json.loads(answer_to(json.dumps(asked), Talk()))["numbers"]["rects"][2][2], 200)
 
 
 class OtherConnections(TransactionTestCase):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import warnings
 import zipfile
 from typing import Any
 
@@ -103,6 +104,7 @@ class NewSites(SiteTestCase):
         self.assertEqual(self.send("patch", f"/sites/{site}", {"name": "Vey"}).json()["name"], "Vey")
         self.assertEqual(self.send("delete", f"/sites/{site}").status_code, 204)
         self.assertEqual(self.client.get(f"/api/sites/{site}").status_code, 404)
+        self.assertEqual(self.send("delete", f"/sites/removed/{site}").status_code, 204)
         self.assertEqual(Revision.objects.count(), 0)
 
 
@@ -172,6 +174,19 @@ class TakingIn(SiteTestCase):
         self.assertIn(
             "differ only in capitals", self.take_in({"index.html": PAGE, "Index.html": PAGE}).json()["detail"]
         )
+
+    def test_all_that_would_be_one_file_are_named(self) -> None:
+        # An e with an accent, as one letter and as two.
+        told = self.take_in({"index.html": PAGE, "caf\u00e9.css": b"", "cafe\u0301.css": b"", "a/B.html": PAGE, "A/b.html": PAGE}).json()["detail"]
+        self.assertIn("caf\u00e9.css and caf\u00e9.css; a/B.html and A/b.html. Rename", told)
+        result = io.BytesIO()
+        with warnings.catch_warnings(), zipfile.ZipFile(result, "w") as archive:
+            warnings.simplefilter("ignore")
+            for content in (b"one", b"two"):
+                archive.writestr("index.html", content)
+        answer = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", result.getvalue())]})
+        self.assertIn("index.html and index.html", answer.json()["detail"])
+        self.assertEqual(Site.everything.count(), 0)
 
 
 class Saving(SiteTestCase):
