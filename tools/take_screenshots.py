@@ -51,10 +51,28 @@ def take(page: Page) -> None:
     page.wait_for_timeout(4000)
     page.screenshot(path=TARGET / "write-night.png")
     page.get_by_role("button", name="Day map").click()
+    take_starts(page)
     take_files(page)
     take_survey(page)
     take_compare(page)
+    take_hand_over(page)
     take_plan(page)
+
+
+def take_starts(page: Page) -> None:
+    """A section to begin from, drawn in the page before it is taken."""
+    page.goto(f"{ADDRESS}/sites/1/write")
+    page.get_by_text("room inside").first.wait_for()
+    page.get_by_role("button", name="index.html", exact=True).click()
+    page.get_by_label("Source of index.html").focus()
+    for key in ("Control+Alt+g", "2", "6", "Enter", "End", "Alt+Shift+B"):
+        page.keyboard.press(key)
+    page.get_by_label("Begin from").select_option("people")
+    page.get_by_label("Class names begin with").fill("crew")
+    page.get_by_role("img", name="At 1,280").wait_for()
+    page.wait_for_timeout(1500)
+    page.screenshot(path=TARGET / "starts.png")
+    page.get_by_role("button", name="Leave it").click()
 
 
 def take_files(page: Page) -> None:
@@ -169,6 +187,39 @@ def take_compare(page: Page) -> None:
     page.get_by_role("img", name="Drawing fares-wide.png", exact=True).wait_for()
     page.wait_for_timeout(1500)
     page.screenshot(path=TARGET / "compare-drawing.png")
+
+
+def take_hand_over(page: Page) -> None:
+    """The delivery note with something to send and all pages walked, and a report on its address with a note."""
+    page.goto(f"{ADDRESS}/sites/1/hand-over")
+    page.get_by_text("Doubtful").wait_for()
+    page.locator("summary", has_text="The practice server").click()
+    page.get_by_role("button", name="Start it").click()
+    page.get_by_text("It behaves").wait_for()
+    page.locator("summary", has_text="Another target").click()
+    page.get_by_role("button", name="Keep this target").click()
+    page.locator("summary", has_text="Another target").click()
+    page.locator("summary", has_text="The practice server runs").click()
+    page.get_by_role("button", name="What would change").click()
+    page.get_by_role("button", name="Send ").wait_for()
+    page.get_by_role("button", name="Walk all pages").click()
+    page.get_by_text("causes", exact=False).last.wait_for()
+    page.get_by_role("button", name="Walk all pages again").wait_for()
+    page.get_by_role("heading", name="Where it goes").evaluate("heading => heading.scrollIntoView()")
+    page.screenshot(path=TARGET / "hand-over.png")
+    page.get_by_role("button", name="Put the report of index.html on one").click()
+    report = page.get_by_role("region", name="Report").get_by_role("link", name="index.html", exact=True)
+    report.wait_for()
+    address = report.get_attribute("href") or ""
+    page.goto(ADDRESS + address)
+    page.get_by_text("At its pins").wait_for()
+    page.get_by_role("img", name="The page at 768").click(position={"x": 90, "y": 70})
+    page.get_by_label("Your name").fill("Marit Vey")
+    page.get_by_role("textbox", name="Note").fill("May “hurry” stand alone here?")
+    page.get_by_role("button", name="Pin it").click()
+    page.get_by_role("button", name="Answer").wait_for()
+    page.mouse.move(0, 0)
+    page.screenshot(path=TARGET / "report.png")
 
 
 def take_plan(page: Page) -> None:
