@@ -141,7 +141,12 @@ class HandOver(InterfaceCase):
         expect(cause).to_contain_text("style.css line 5, 2 places")
         expect(self.page.get_by_role("img", name="Page scrolls sideways 240 to 299")).to_have_count(2)
         self.assertEqual(self.violations(), [])
+        # While it is walked anew what was found stands, and what was opened stays open.
+        self.page.route("**/hand-over/work/*", lambda route: route.fulfill(json={"state": "walking", "progress": 0.5, "detail": "", "words": "Walking"}))
         self.page.get_by_role("button", name="Walk all pages again").press("Enter")
+        expect(self.page.get_by_role("progressbar", name="Pages walked")).to_have_attribute("aria-valuenow", "50")
+        expect(cause.get_by_role("button", name="index.html")).to_be_visible()
+        self.page.unroute("**/hand-over/work/*")
         expect(self.page.get_by_text("2 pages, 2 unchanged since they were walked last.")).to_be_visible()
         form = self.page.get_by_role("region", name="Widths")
         form.get_by_label("Elements").fill(".wide")

@@ -17,6 +17,8 @@ export interface WorkDoor<S extends Said> {
 
 export interface WorkNow<S> {
   said: S | undefined;
+  /** The last answer that was whole: it stays while the same is worked out anew. */
+  found: S | undefined;
   /** Part done, 0 to 1; null where nothing is under way. */
   progress: number | null;
   error: string;
@@ -27,6 +29,7 @@ export interface WorkNow<S> {
 /** One piece of work at a time; a newer one stops the older. It ends with who asked, unless it `goesOn`. */
 export function useWork<S extends Said>(onDone?: () => void, goesOn = false): WorkNow<S> {
   const [said, setSaid] = useState<S>();
+  const [whole, setWhole] = useState<S>();
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState("");
   const running = useRef<{ isOver: boolean; end: () => void } | null>(null);
@@ -58,6 +61,7 @@ export function useWork<S extends Said>(onDone?: () => void, goesOn = false): Wo
         if (found.state !== "walking") {
           run.isOver = true;
           setProgress(null);
+          if (found.state === "done") setWhole(found);
           if (found.state === "failed") setError(found.detail);
           return done.current?.();
         }
@@ -72,5 +76,5 @@ export function useWork<S extends Said>(onDone?: () => void, goesOn = false): Wo
     });
   }, [stop]);
   useEffect(() => (goesOn ? undefined : stop), [stop, goesOn]);
-  return { said, progress, error, start, stop };
+  return { said, found: whole, progress, error, start, stop };
 }

@@ -20,7 +20,7 @@ export function WhatGoes({ site }: { site: Site }) {
   const { start } = look;
   // The folder may have changed since: looking through it is what one comes here for.
   useEffect(() => start(door(site.id, () => ask(client.POST("/api/sites/{site_id}/hand-over/look", { params: { path: { site_id: site.id } } })))), [start, site.id, site.updated_at]);
-  const looked = look.said?.looked;
+  const looked = look.found?.looked;
   const groups = new Map<string, Doubt[]>();
   for (const doubt of looked?.doubts ?? []) groups.set(doubt.kind, [...(groups.get(doubt.kind) ?? []), doubt]);
   const total = looked?.kinds.reduce((sum, one) => sum + one.bytes, 0) ?? 0;

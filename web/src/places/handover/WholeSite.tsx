@@ -27,7 +27,7 @@ const Chart = styled.table`
 /** All pages over the width axis, and what is found by cause. */
 export function WholeSite({ site }: { site: Site }) {
   const work = useWork<Told>();
-  const survey = work.said?.site;
+  const survey = work.found?.site;
   const walk = () => work.start(door(site.id, () => ask(client.POST("/api/sites/{site_id}/hand-over/site", { params: { path: { site_id: site.id } } }))));
   const kept = survey?.pages.filter((page) => page.was_kept).length ?? 0;
   return (
@@ -65,7 +65,7 @@ export function Found({ site, survey }: { site?: Site; survey: SiteSurvey }) {
         </tbody>
       </Chart>
       <h3>{survey.causes.length === 0 ? "Nothing is found on any page" : counted(survey.causes.length, "cause")}</h3>
-      <ul className="wide">{survey.causes.map((cause, place) => <li key={place} style={{ padding: "4px 0" }}><OneCause site={site} cause={cause} /></li>)}</ul>
+      <ul className="wide">{survey.causes.map((cause) => <li key={`${cause.kind} ${cause.file} ${cause.line} ${cause.message}`} style={{ padding: "4px 0" }}><OneCause site={site} cause={cause} /></li>)}</ul>
       {survey.breakpoints.length > 0 && <p>Queries turn at {survey.breakpoints.map((one) => `${one.at.toLocaleString("en")} (${counted(one.pages.length, "page")})`).join(", ")}.</p>}
       {survey.unused.length > 0 && <p>No page uses {survey.unused.slice(0, SHOWN).join(", ")}{survey.unused.length > SHOWN && ` and ${survey.unused.length - SHOWN} more`}.</p>}
       {survey.near.map((pair) => (
