@@ -17,7 +17,9 @@ from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
 from playwright.sync_api import BrowserContext, Error, Frame, FrameLocator, Locator, Page, expect
 
-from tests.chromium import TIMEOUT, browser
+from tests.chromium import TIMEOUT
+
+from .tab import Tab, drop_tab, kept_tab
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 expect.set_options(timeout=TIMEOUT)
@@ -47,36 +49,39 @@ class ServerThread(LiveServerThread):
 
 
 class InterfaceCase(LiveServerTestCase):
-    """A page of the application in a fresh browser context, with the demo site loaded."""
+    """A page of the application with nothing kept in the browser, and the demo site loaded."""
 
     server_thread_class = ServerThread
 
+    _outcome: Any
     context: BrowserContext
     page: Page
     site: Site
     size: ClassVar[tuple[int, int]] = (1280, 800)
     walks_behind: ClassVar[bool] = False
     """Whether Write walks the page after each pause: only where that is what is tested."""
+    keeps_tab: ClassVar[bool] = True
+    """Whether the tests go on in the tab of those before: not where what a tab loads, keeps or may do is what is tested."""
 
     def setUp(self) -> None:
         site = load_demo()
         assert site is not None
         self.site = site
-        self.context = browser().new_context(
-            viewport={"width": self.size[0], "height": self.size[1]}, accept_downloads=True
-        )
-        self.context.set_default_timeout(TIMEOUT)
-        if not self.walks_behind:
-            self.context.add_init_script(
-                "try { localStorage.setItem('hillpin.walks-behind', 'no') } catch {}"
-            )
-        self.page = self.context.new_page()
-        self.troubles: list[str] = []
-        self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
+        self._tab = kept_tab(self.size) if self._goes_on() else Tab(self.size, self.walks_behind)
+        self.context, self.page = self._tab.context, self._tab.page
+
+    def _goes_on(self) -> bool:
+        return self.keeps_tab and not self.walks_behind
 
     def tearDown(self) -> None:
-        self.context.close()
-        self.assertEqual(self.troubles, [])
+        troubles = self._tab.take_troubles()
+        if not self._goes_on():
+            self.context.close()
+        elif self._outcome.success:
+            self._tab.set_back(f"{self.live_server_url}/mark.svg", self.size)
+        else:
+            drop_tab()
+        self.assertEqual(troubles, [])
 
     def open(self, path: str = "/", page: Page | None = None) -> Page:
         """Go to an address of the application."""

@@ -133,6 +133,8 @@ class Listener:
 
 
 class Escapes(InterfaceCase):
+    keeps_tab = False
+
     def setUp(self) -> None:
         super().setUp()
         self.listener = Listener()

@@ -23,6 +23,8 @@ HOME = """<!DOCTYPE html>
 
 
 class FolderCase(InterfaceCase):
+    keeps_tab = False
+
     def setUp(self) -> None:
         super().setUp()
         room = tempfile.TemporaryDirectory()

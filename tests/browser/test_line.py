@@ -10,6 +10,8 @@ from .base import InterfaceCase
 
 
 class TheLine(InterfaceCase):
+    keeps_tab = False
+
     def requests_of_an_edit(self) -> list[str]:
         """The requests for numbers over HTTP while the page's widest box is made narrower."""
         asked: list[str] = []
@@ -77,6 +79,8 @@ class TheLine(InterfaceCase):
 
 
 class TwoSheets(InterfaceCase):
+    keeps_tab = False
+
     def test_each_keystroke_sends_its_own_sheet_and_the_frame_keeps_the_others(self) -> None:
         site = add_site(
             "Two sheets",

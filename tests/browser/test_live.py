@@ -16,6 +16,8 @@ from .base import InterfaceCase
 
 
 class LiveCase(InterfaceCase):
+    keeps_tab = False
+
     def tearDown(self) -> None:
         live_addresses.end_all()
         super().tearDown()

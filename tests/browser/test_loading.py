@@ -11,6 +11,8 @@ MOST_FOR_SITES = 350_000
 
 
 class FirstVisit(InterfaceCase):
+    keeps_tab = False
+
     def loaded(self, path: str, heading: str) -> dict[str, int]:
         answers: list[Response] = []
         self.page.on("response", lambda answer: answers.append(answer))

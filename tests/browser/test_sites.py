@@ -19,6 +19,8 @@ STYLES = b"h1 { width: 300px }\n"
 
 
 class SiteList(InterfaceCase):
+    keeps_tab = False
+
     def test_the_demo_stands_there_with_the_hill_of_its_page(self) -> None:
         page = self.open()
         card = (

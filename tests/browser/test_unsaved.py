@@ -10,6 +10,8 @@ from .base import InterfaceCase
 
 
 class Unsaved(InterfaceCase):
+    keeps_tab = False
+
     def stored(self) -> str:
         return bytes(SiteFile.objects.get(site=self.site, path="style.css").content).decode()
 

@@ -256,6 +256,8 @@ class Editing(InterfaceCase):
 
 
 class Hostile(InterfaceCase):
+    keeps_tab = False
+
     def test_a_hostile_page_reaches_nothing(self) -> None:
         page_source = b"""<!doctype html><html lang=en><head><title>h</title></head><body><h1>Orra</h1><script>document.title='ran'; fetch('/api/sites')</script>
         <img src=x onerror="document.body.dataset.ran='yes'"><a href="javascript:document.body.dataset.ran='yes'">go</a><form action=/api/sites method=post><button>send</button></form></body></html>"""

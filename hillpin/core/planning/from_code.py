@@ -8,7 +8,7 @@ from fractions import Fraction
 from itertools import pairwise
 
 from ..errors import InputError
-from ..layout import BREAK, INLINE, TEXT
+from ..layout import BREAK, INLINE, TEXT, Fragment
 from ..layout import Box as LayoutBox
 from ..markup import Element
 from ..page import Layout, Page
@@ -182,14 +182,19 @@ class _Reader:
 
     def _room(self, layout: Layout) -> Fraction:
         """The container's content width."""
+        fragment, _ = self._fragment(layout)
+        return Fraction(fragment.width - fragment.edges().inline, 64)
+
+    def _fragment(self, layout: Layout) -> tuple[Fragment, int]:
+        """The container's fragment and where it begins across, in 1/64 px. Raises InputError where it makes no box."""
         found = layout.fragments.get(self.container)
         if found is None:
             raise InputError(f"{self.container.name()} makes no box at {layout.viewport.width}.")
-        return Fraction(found[0].width - found[0].edges().inline, 64)
+        return found[0], found[1]
 
     def _maximum(self, layout: Layout) -> Measure | None:
         """The container's maximum outer width, where it has one in px."""
-        fragment = layout.fragments[self.container][0]
+        fragment, _ = self._fragment(layout)
         style = fragment.box.style
         if not style.max_width.is_definite_form or style.max_width.has_percentage:
             return None
@@ -199,7 +204,8 @@ class _Reader:
     def _seen(self, layout: Layout) -> dict[str, _Seen]:
         """Every box's place, rows counted by what stands beside what."""
         seen: dict[str, _Seen] = {}
-        left_edge = Fraction(layout.fragments[self.container][1] + layout.fragments[self.container][0].edges().left, 64)
+        around, across = self._fragment(layout)
+        left_edge = Fraction(across + around.edges().left, 64)
         shown = [(child, layout.fragments[child], layout.rects[child]) for child in self.identities if child in layout.fragments]
         by_place = sorted(shown, key=lambda item: (item[2].y, item[2].x))
         row, bottom = -1, float("-inf")
