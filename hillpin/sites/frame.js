@@ -2,14 +2,6 @@
 (() => {
   "use strict";
   document.currentScript.remove();
-  // No policy of Chromium's keeps a page's scripts from calling others by WebRTC: what does so is taken away before they run, and
-  // the windows of nested frames, which have it anew, cannot be had by their elements.
-  for (const name of ["RTCPeerConnection", "webkitRTCPeerConnection", "RTCDataChannel", "RTCIceGatherer", "WebTransport"]) {
-    Object.defineProperty(window, name, { value: undefined, writable: false, configurable: false });
-  }
-  for (const element of [HTMLIFrameElement, HTMLFrameElement, HTMLObjectElement]) {
-    for (const name of ["contentWindow", "contentDocument"]) Object.defineProperty(element.prototype, name, { get: () => null, configurable: false });
-  }
   const send = (message) => parent.postMessage({ pin: true, ...message }, "*");
   const elements = () => [...document.querySelectorAll("body, body *")];
   let scheduled = false;

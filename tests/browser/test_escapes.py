@@ -110,6 +110,52 @@ GOING: tuple[str, ...] = (
 )
 
 
+NESTED: dict[str, str] = {
+    "by its property": "F().srcdoc = S",
+    "by an attribute": "F().setAttribute('SrcDoc', S)",
+    "by an attribute with a namespace": "F().setAttributeNS(null, 'srcdoc', S)",
+    "by an attribute made before": "(() => { const a = document.createAttribute('srcdoc'); a.value = S; F().setAttributeNode(a); })()",
+    "by a list of attributes": "(() => { const a = document.createAttribute('srcdoc'); a.value = S; F().attributes.setNamedItem(a); })()",
+    "by an attribute's value": "(() => { const f = F(); f.setAttribute('srcdoc', ''); f.attributes.srcdoc.value = S; })()",
+    "by an attribute's words": "(() => { const f = F(); f.setAttribute('srcdoc', ''); f.attributes.srcdoc.textContent = S; })()",
+    "by another element's attribute": "(() => { const d = document.createElement('div'); d.setAttribute('srcdoc', S); F().setAttributeNode(d.removeAttributeNode(d.attributes.srcdoc)); })()",
+    "by markup": "document.body.insertAdjacentHTML('beforeend', M)",
+    "by markup in a range": "(() => { const r = document.createRange(); r.selectNode(document.body.firstChild); document.body.append(r.createContextualFragment(M)); })()",
+    "by markup that is said to be unsafe": "(() => { const d = document.createElement('div'); document.body.append(d); d.setHTMLUnsafe(M); })()",
+    "by another document": "document.body.append(new DOMParser().parseFromString(M, 'text/html').body.firstChild)",
+    "by XML": "document.body.append(document.adoptNode(new DOMParser().parseFromString(M.replace('iframe', 'iframe xmlns=\\'http://www.w3.org/1999/xhtml\\'').replaceAll('<s', '&lt;s').replaceAll('</s', '&lt;/s'), 'application/xml').documentElement))",
+    "by XML's type of a document": "document.body.append(document.adoptNode(new DOMParser().parseFromString(`<!DOCTYPE iframe [<!ATTLIST iframe src${''}doc CDATA '${S.replaceAll('<', '&lt;')}'>]><iframe xmlns='http://www.w3.org/1999/xhtml'></iframe>`, 'application/xml').documentElement))",
+    "by XML's entities": "document.body.append(document.adoptNode(new DOMParser().parseFromString(`<!DOCTYPE r [<!ENTITY x \"&#60;iframe xmlns='http://www.w3.org/1999/xhtml' srcd&#111;c='${S.replaceAll('<', '&#38;lt;').replaceAll('\"', '&#38;quot;')}'/>\">]><r>&x;</r>`, 'application/xml').documentElement.firstChild))",
+    "by a transformation": "(() => { const X = 'http://www.w3.org/1999/XSL/Transform', d = document.implementation.createDocument(X, 'xsl:stylesheet'), t = d.createElementNS(X, 'xsl:template'), f = d.createElementNS('', 'iframe'); d.documentElement.setAttribute('version', '1.0'); t.setAttribute('match', '/'); f.setAttribute('srcdoc', S); t.append(f); d.documentElement.append(t); const p = new XSLTProcessor(); p.importStylesheet(d); document.body.append(p.transformToFragment(document.implementation.createDocument('', 'r'), document)); })()",
+    "by an address that is a script": "(() => { const f = document.createElement('iframe'); f.src = 'java\\nscript:parent.postMessage(\\'runs\\', \\'*\\')'; document.body.append(f); })()",
+    "by a link that is a script": "(() => { const f = F(), a = document.createElement('a'); f.name = a.target = 'inside'; a.href = 'javascript:parent.postMessage(\\'runs\\', \\'*\\')'; document.body.append(a); a.click(); })()",
+    "by an address of data": "(() => { const f = document.createElement('iframe'); f.src = `data:text/html,${S}`; document.body.append(f); })()",
+    "by an address of a blob": "(() => { const f = document.createElement('iframe'); f.src = URL.createObjectURL(new Blob([S], {type: 'text/html'})); document.body.append(f); })()",
+    "by a policy of its own": "trustedTypes.createPolicy('default', {createHTML: html => html})",
+    "with the methods replaced": "(() => { const kept = [RegExp.prototype.exec, String.prototype.indexOf, String.prototype.charCodeAt]; RegExp.prototype.exec = () => null; String.prototype.indexOf = () => 0; String.prototype.charCodeAt = () => 0; document.body.insertAdjacentHTML('beforeend', M); [RegExp.prototype.exec, String.prototype.indexOf, String.prototype.charCodeAt] = kept; })()",
+}
+"""How a page may come by a frame with scripts of its own, which would have what was taken away: none of them runs."""
+
+WRITTEN: tuple[str, ...] = (
+    "<iframe SRCDOC\n=\"<script>parent.postMessage('runs', '*')</script>\"></iframe>",
+    "<svg><foreignObject><iframe srcdoc=\"<script>parent.postMessage('runs', '*')</script>\"></iframe></foreignObject></svg>",
+    "<iframe src=\"javascript:parent.postMessage('runs', '*')\"></iframe>",
+    "<script>document.write('<iframe srcd'); document.write('oc=\"<script>parent.postMessage(`runs`, `*`)<', '/script>\"></iframe>')</script>",
+)
+"""The same, written in the page."""
+
+BEFORE: tuple[str, ...] = (
+    "<!-- <head> --><!DOCTYPE html><script>window.had = typeof RTCPeerConnection</script>",
+    "<!--> <head><script>window.had = typeof RTCPeerConnection</script> -->",
+    "<!-- a --!> <head><script>window.had = typeof RTCPeerConnection</script> -->",
+    "<html x='<head>'><script>window.had = typeof RTCPeerConnection</script>",
+    "<html onload=1 x=\"'\" y='\"><head>'><script>window.had = typeof RTCPeerConnection</script>",
+    "<title><head></title><script>window.had = typeof RTCPeerConnection</script>",
+    "\ufeff<!-- x --> <!doctype html><html lang=en><head data-x='>'><script>window.had = typeof RTCPeerConnection</script>",
+)
+"""Beginnings of pages that would be first, before what takes things away."""
+
+
 class Listener:
     """Somebody elsewhere, who notes the first line of whatever reaches them."""
 
@@ -160,6 +206,49 @@ class Escapes(InterfaceCase):
         self.assertEqual({name: said for name, said in tried.items() if said[0] != "refused"}, {})
         self.assertEqual(self.listener.heard, [])
         self.assertIn("/write", self.page.url)
+
+    def test_frames_inside_run_no_script(self) -> None:
+        frame = self.put(f"<!DOCTYPE html><title>x</title><script>window.told = []; addEventListener('message', event => {{ if (event.data === 'runs') told.push(event.data); }});</script>{''.join(WRITTEN)}<p id=p>hostile</p>")
+        frame.locator("#p").wait_for()
+        inner = self.page.frames[1]
+        inner.evaluate("""() => {
+          window.F = () => document.body.appendChild(document.createElement("iframe"));
+          window.S = '<script>parent.postMessage("runs", "*")</script>';
+          window.M = `<iframe srcdoc='${S}'></iframe>`;
+        }""")
+        for name, what in NESTED.items():
+            with self.subTest(name):
+                inner.evaluate("what => { try { eval(what); } catch {} }", what)
+                # A document that stands in an attribute is there a turn later.
+                inner.evaluate("() => Promise.all([...document.querySelectorAll('iframe')].map(frame => new Promise(done => { frame.onload = done; setTimeout(done, 0); })))")
+                self.had_its_turn()
+                self.assertEqual(inner.evaluate("told"), [])
+        self.assertGreaterEqual(inner.evaluate("document.querySelectorAll('iframe').length"), len(NESTED) - 4)
+
+    def test_a_page_does_as_before_with_its_own_markup(self) -> None:
+        frame = self.put("<!DOCTYPE html><title>x</title><p id=p>hostile</p><script>document.write('<b>wri', 'tten</b>'); document.getElementById('p').innerHTML = '<i onclick=\\'this.title = 1\\'>made</i>'; const s = document.createElement('script'); s.textContent = 'window.ran = 1'; document.body.append(s);</script>")
+        frame.locator("i").wait_for()
+        inner = self.page.frames[1]
+        self.assertEqual(inner.evaluate("[document.querySelector('b').textContent, window.ran]"), ["written", 1])
+        inner.evaluate("document.querySelector('i').onclick()")
+        self.assertEqual(inner.evaluate("document.querySelector('i').title"), "1")
+
+    def test_nothing_stands_before_what_takes_away(self) -> None:
+        for beginning in BEFORE:
+            with self.subTest(beginning):
+                self.put(f"{beginning}<p id=p>hostile</p>").locator("#p").wait_for()
+                self.assertEqual(self.page.frames[1].evaluate("window.had"), "undefined")
+
+    def test_a_picture_that_is_a_document_runs_no_script(self) -> None:
+        """Only pages have what takes things away: nothing else of a site runs a script, wherever the frame is led."""
+        site = add_site("Hostile", [NewFile("index.html", b"<!DOCTYPE html><title>x</title><p id=p>hostile"), NewFile("a.svg", b"<svg xmlns='http://www.w3.org/2000/svg'><text id='t'>x</text><script>document.getElementById('t').textContent = typeof RTCPeerConnection</script></svg>")])
+        Site.objects.filter(pk=site.pk).update(runs_scripts=True)
+        self.open(f"/sites/{site.pk}/write")
+        self.frame().locator("#p").wait_for()
+        inner = self.page.frames[1]
+        inner.evaluate("() => { location.href = 'a.svg'; }")
+        self.frame().locator("#t").wait_for(state="attached")
+        self.assertEqual(inner.evaluate("document.getElementById('t').textContent"), "x")
 
     def had_its_turn(self) -> None:
         """The frame's own picture, asked for after all of that, is there: so everything before has had its turn."""
