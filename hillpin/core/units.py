@@ -21,12 +21,20 @@ LARGEST = 2**31 // 2 - 1
 _single = struct.Struct("f")
 
 
+MOST_SINGLE = 3.4e38
+
+
+def within_single(value: float) -> float:
+    """A number that is written with more digits than single precision has room for is as large as that goes."""
+    return max(-MOST_SINGLE, min(MOST_SINGLE, value))
+
+
 def f32(value: float) -> float:
     """Round to single precision, as the browser's style code computes."""
     try:
         return float(_single.unpack(_single.pack(value))[0])
     except OverflowError:
-        return math.copysign(3.4e38, value)
+        return math.copysign(MOST_SINGLE, value)
 
 
 def clamp(units: int) -> int:

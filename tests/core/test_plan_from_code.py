@@ -190,6 +190,12 @@ class Converting(unittest.TestCase):
         self.assertLess(made.text.index("as flex"), made.text.index("</style>"))
 
 
+class NoBox(unittest.TestCase):
+    def test_a_container_that_makes_no_box_somewhere_is_refused_in_words(self) -> None:
+        with self.assertRaisesRegex(InputError, r"div\.row makes no box at \d+\."):
+            read("@media (min-width: 600px) { .row { display: none } }")
+
+
 class LinkedSheets(unittest.TestCase):
     def test_the_last_sheet_that_reaches_the_boxes_takes_the_rules(self) -> None:
         body = f"<link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><link rel=stylesheet href=c.css>{THREE}"

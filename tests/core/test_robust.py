@@ -164,6 +164,14 @@ class Bounds(unittest.TestCase):
         self.assertEqual(rects[3].width, 784)
         self.assertGreater(rects[4].height, 10_000_000)
 
+    def test_what_a_character_takes_has_an_end(self) -> None:
+        # Measured in Chromium: no advance is over 32,768 px, and a share without end is one that takes all.
+        spaced = page("<p>a\tb <b>x</b>", "body { margin: 0 } p { display: inline-block; margin: 0; white-space: nowrap; word-spacing: 1e400px; font: 16px serif }").layout(800)
+        # a and b are 15.109 wide together, the two spaces between 65,536.
+        self.assertEqual(spaced.rects[next(one for one in spaced.rects if one.tag == "b")].x, 65551.109375)
+        for css in ("letter-spacing: 1e400px", "letter-spacing: -1e400em", "tab-size: 1e400; white-space: pre", "grid-template-columns: 1e400fr 1fr; display: grid"):
+            self.assertEqual(page("<p>a\tb <b>x</b>", f"p {{ {css} }}").boxes(320).boxes[1].x, 8, css)
+
     def test_numbers_of_thousands_of_digits_are_as_large_as_numbers_go(self) -> None:
         endless = "9" * 5000
         found = Page(

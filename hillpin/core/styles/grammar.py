@@ -10,6 +10,7 @@ import math
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from ..units import within_single
 from .values import (
     ANGLE_UNITS,
     LENGTH_UNITS,
@@ -74,12 +75,12 @@ def read_keyword(*words: str) -> Reader:
 def read_numeric(token: Token, depth: int = 0) -> Operand | None:
     """A number, percentage, dimension or math function."""
     if token.type == "number":
-        return Number(token.value)
+        return Number(within_single(token.value))
     if token.type == "percentage":
-        return Percentage(token.value)
+        return Percentage(within_single(token.value))
     if token.type == "dimension":
         unit = token.lower_unit
-        return Dimension(token.value, unit) if unit in LENGTH_UNITS or unit in OTHER_UNITS else None
+        return Dimension(within_single(token.value), unit) if unit in LENGTH_UNITS or unit in OTHER_UNITS else None
     if token.type == "function" and token.lower_name in MATH_FUNCTIONS:
         return _read_math(token, depth)
     if token.type == "() block" and depth:

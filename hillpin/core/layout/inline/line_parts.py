@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from ..context import Context
 from .inline_items import Item
-from .text_shaping import running_sums, shape_text
+from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 
 @dataclass(slots=True)
@@ -71,4 +71,4 @@ def tab_width(ctx: Context, item: Item, position: int) -> int:
     if stop <= 0:
         return 0
     following = math.floor(position / stop + 1e-9) + 1
-    return int(math.ceil(following * stop) - position)
+    return min(int(math.ceil(following * stop) - position), round(MOST_ADVANCE * 64))

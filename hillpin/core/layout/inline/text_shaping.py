@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from itertools import groupby
 
 from ...fonts.face import Face, round_half_up
@@ -13,6 +14,9 @@ SMALL_CAPS = ("small-caps", "all-small-caps")
 SMALL_CAPS_SIZE = 0.7
 """Of the font size, for small capitals that are made of capitals."""
 
+MOST_ADVANCE = 32768.0
+"""CSS px that one character takes at most, with what is put between: as the browser keeps them."""
+
 
 def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list[float]:
     """Advances summed from the left, with letter and word spacing added."""
@@ -21,11 +25,14 @@ def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list
     sums = [0.0]
     if letter or word:
         for advance, character in zip(advances, text, strict=True):
+            before = total
             total += advance
             if letter and character not in "\u00ad\u200b":
                 total += letter
             if word and character in " \u00a0":
                 total += word
+            if abs(total - before) > MOST_ADVANCE:
+                total = before + math.copysign(MOST_ADVANCE, total - before)
             sums.append(total)
         return sums
     for advance in advances:
