@@ -295,7 +295,9 @@ def mutate(words: list[str]) -> None:
 
 def fuzz(words: list[str]) -> None:
     """Made pages against the browser for some minutes; what differs is made small, and told where it is new. With ``--api`` made
-    questions to a server at a data folder of its own."""
+    questions to a server at a data folder of its own, with ``--core`` inputs of all kinds to core."""
+    if words[:1] == ["--core"]:
+        sys.exit(subprocess.run([sys.executable, "-m", "tests.fuzz.core", *words[1:]], cwd=ROOT, check=False).returncode)
     if words[:1] == ["--api"]:
         set_up_web()
         sys.exit(subprocess.run([sys.executable, "-m", "tests.fuzz.api", *words[1:]], cwd=ROOT, check=False).returncode)
