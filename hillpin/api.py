@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
@@ -33,6 +34,7 @@ from .plans.store import PlanClash
 from .sites.api import router as sites_router
 from .sites.errors import Clash, Refused
 from .sites.files_api import router as files_router
+from .storage import storage_fault
 from .surveys.api import router as surveys_router
 
 
@@ -100,6 +102,15 @@ def on_clash(request: HttpRequest, error: Clash) -> HttpResponse:
 def on_plan_clash(request: HttpRequest, error: PlanClash) -> HttpResponse:
     """A plan saved on top of an older state than the newest."""
     return api.create_response(request, {"detail": str(error)}, status=409)
+
+
+@api.exception_handler(DatabaseError)
+def on_database_error(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+    """A disk that is full, data that may not be written: what happened, and what to do."""
+    fault = storage_fault(error)
+    if fault is None:
+        raise error
+    return api.create_response(request, {"detail": fault.sentence}, status=fault.status)
 
 
 @api.exception_handler(OverflowError)

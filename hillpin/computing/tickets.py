@@ -11,7 +11,10 @@ from concurrent.futures import CancelledError, Future
 from dataclasses import dataclass, field
 from typing import Any
 
+from django.db import DatabaseError
+
 from ..core.errors import InputError
+from ..storage import storage_fault
 from .long_work import Work, WorkFailed, WorkStopped
 
 MOST = 24
@@ -58,6 +61,9 @@ class Ticket:
             self.state = "stopped"
         except (WorkFailed, InputError) as reason:
             self.detail, self.state = str(reason), "failed"
+        except DatabaseError as error:
+            fault = storage_fault(error)
+            self.detail, self.state = fault.sentence if fault else f"What came of it could not be kept: {error}.", "failed"
         else:
             self.progress, self.state = 1.0, "done"
 

@@ -13,6 +13,7 @@ from watchfiles import Change, DefaultFilter, watch
 from ..sites.errors import Refused
 from ..sites.models import Site
 from ..sites.news import board
+from ..storage import storage_fault
 from .tied import disk_of, take_in
 
 QUIET, STEP = 60, 20
@@ -83,7 +84,8 @@ class Watcher:
             self._say(str(error))
         except (DatabaseError, OSError) as error:
             _LOG.exception("A folder could not be taken in.")
-            self._say(f"The folder {self.folder} could not be read: {error}.")
+            fault = storage_fault(error) if isinstance(error, DatabaseError) else None
+            self._say(fault.sentence if fault else f"The folder {self.folder} could not be read: {error}.")
 
     def _was_folder(self, site: Site, path: Path) -> bool:
         inside = path.relative_to(self.folder).as_posix()

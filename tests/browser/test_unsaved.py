@@ -2,11 +2,29 @@
 
 from __future__ import annotations
 
+from typing import Any
+from unittest import mock
+
+from django.db.backends.sqlite3.base import SQLiteCursorWrapper
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import save_file
 from playwright.sync_api import expect
 
 from .base import InterfaceCase
+
+_execute = SQLiteCursorWrapper.execute
+
+
+def bounded(cursor: SQLiteCursorWrapper, query: str, parameters: Any = None) -> Any:
+    """A question to a database whose file may have no page more, whichever thread asks: SQLite's own way to a full disk."""
+    _execute(cursor, "PRAGMA max_page_count = 1")
+    return _execute(cursor, query, parameters)
+
+
+def unbounded(cursor: SQLiteCursorWrapper, query: str, parameters: Any = None) -> Any:
+    """A question when there is room again."""
+    _execute(cursor, "PRAGMA max_page_count = 1000000")
+    return _execute(cursor, query, parameters)
 
 
 class Unsaved(InterfaceCase):
@@ -37,6 +55,19 @@ class Unsaved(InterfaceCase):
         self.context.unroute("**/api/sites/*/file")
         self.until(lambda: "500px" in self.stored(), "the text is saved")
         self.until(lambda: self.kept() == "", "nothing is kept any more")
+
+    def test_a_full_disk_is_said_and_what_was_typed_is_sent_when_there_is_room(self) -> None:
+        self.open_write()
+        self.open_styles()
+        alert = self.page.get_by_role("alert").filter(has_text="The disk that holds Hill Pin's data is full")
+        with mock.patch.object(SQLiteCursorWrapper, "execute", bounded):
+            self.change("1080px", "500px")
+            self.page.keyboard.insert_text(f" /* {'skerry ' * 30_000} */")
+            expect(alert).to_be_visible()
+            self.assertIn("max-width: 500px", self.kept())
+        with mock.patch.object(SQLiteCursorWrapper, "execute", unbounded):
+            self.until(lambda: "skerry skerry" in self.stored(), "the text is saved")
+            expect(alert).to_have_count(0)
 
     def test_both_are_shown_where_the_file_was_saved_elsewhere_since(self) -> None:
         self.open_write()
