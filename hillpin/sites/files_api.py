@@ -31,10 +31,11 @@ from .files_schemas import (
     Wish,
 )
 from .models import Moment, Site, Step
-from .paths import clean_path, is_ignored
+from .paths import alike, clean_path, is_ignored
 from .schemas import ErrorOut, NameIn
-from .steps import Part, Plan, alike, carry_out, check_paths, undo
+from .steps import Part, Plan, carry_out, check_paths, undo
 from .thinning import MOST_BYTES, SAID, kept_bytes
+from .twins import free_path
 
 router = Router(tags=["files"])
 STEPS_SHOWN = 50
@@ -99,20 +100,10 @@ def put_files(request: HttpRequest, site_id: int, files: File[list[UploadedFile]
         if there is not None and replace:
             parts.append(Part(there.path, there.path, file.read(), there.revision))
             continue
-        wanted = _free(wanted, {*known, *(alike(part.new_path) for part in parts)})
+        wanted = free_path(wanted, {*known, *(alike(part.new_path) for part in parts)})
         parts.append(Part("", wanted, file.read()))
     words = f"{parts[0].new_path}{f' and {len(parts) - 1} more' if len(parts) > 1 else ''} put in" if parts else ""
     return step_out(carry_out(site, Plan(words, parts)))
-
-
-def _free(path: str, taken: set[str]) -> str:
-    """The path, with a number where it is taken."""
-    stem, ending = posixpath.splitext(path)
-    number, made = 1, path
-    while alike(made) in taken:
-        number += 1
-        made = f"{stem}-{number}{ending}"
-    return made
 
 
 @router.get("/{site_id}/links", response={200: LinksOut, 404: ErrorOut})

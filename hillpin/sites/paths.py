@@ -51,6 +51,11 @@ def is_ignored(path: str) -> bool:
     return path.endswith("/") or any(mark in f"{path}" if mark.endswith("/") else posixpath.basename(path) == mark for mark in _IGNORED)
 
 
+def alike(path: str) -> str:
+    """The same for paths that are one on some disks: in other capitals, in letters put together otherwise."""
+    return unicodedata.normalize("NFC", unicodedata.normalize("NFC", path).lower())
+
+
 def is_text(path: str) -> bool:
     """Whether a file is edited as text."""
     return posixpath.splitext(path)[1].lower() in TEXT_ENDINGS

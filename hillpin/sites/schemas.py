@@ -119,6 +119,22 @@ class ClashOut(Schema):
     text: str
 
 
+class TwinOut(Schema):
+    """A file on its way in that would be one with others: its place among them, and a path under which it can be kept beside."""
+
+    number: int
+    path: str
+    bytes: int
+    other: str
+
+
+class TwinsOut(Schema):
+    """What must be decided before files are taken in: each group would be one file on many systems."""
+
+    detail: str
+    twins: list[list[TwinOut]]
+
+
 class ErrorOut(Schema):
     """What was wrong, in a sentence."""
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import unicodedata
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
@@ -16,7 +15,7 @@ from . import on_disk
 from .errors import Refused
 from .models import Revision, Site, SiteFile, Step, StepPart
 from .news import tell_files
-from .paths import check_name, is_page, is_text
+from .paths import alike, check_name, is_page, is_text
 from .store import LARGEST_FILE, LARGEST_SITE, MOST_FILES, first_revision
 
 MOST_STEPS = 200
@@ -136,11 +135,6 @@ def check_together(stay: Iterable[str], new: Iterable[str]) -> None:
             raise Refused(f"{path} cannot be the name of a file: {inside} is a file, and no folder.")
         taken[alike(path)] = path
         folders.update({alike(folder): path for folder in _folders(path)})
-
-
-def alike(path: str) -> str:
-    """The same for paths that are one on some disks."""
-    return unicodedata.normalize("NFC", unicodedata.normalize("NFC", path).lower())
 
 
 def _folders(path: str) -> list[str]:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import io
 import zipfile
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from types import MappingProxyType
 
 from django.db import transaction
 from django.db.models import F, Max
@@ -17,6 +18,7 @@ from .models import Pin, Revision, Site, SiteFile, StepPart
 from .news import tell_files, tell_saved
 from .paths import clean_path, is_ignored, is_page, without_common_folder
 from .thinning import THINNED_EACH, thin
+from .twins import Twins, decided, twins_among
 
 MOST_FILES = 400
 MOST_TWINS = 8
@@ -108,12 +110,18 @@ def _check_twins(paths: list[str]) -> None:
         raise Refused(f"These are one file on many systems, as they differ only in capitals, or in nothing: {'; '.join(twins[:MOST_TWINS])}{more}. Rename or leave out one of each. Nothing was taken in.")
 
 
-def import_files(name: str, files: list[NewFile]) -> Site:
-    """A site from files, a folder's files or one zip. Raises Refused."""
+def import_files(name: str, files: list[NewFile], choices: Mapping[int, str] = MappingProxyType({})) -> Site:
+    """A site from files, a folder's files or one zip. ``choices`` say of files, by their place, under which path they are kept,
+    "" to leave one out. Raises Refused, and Twins where some would be one file and nothing is chosen yet."""
     if len(files) == 1 and files[0].path.lower().endswith(".zip"):
         name = name or files[0].path.rsplit("/", 1)[-1][:-4]
         files = read_zip(files[0].content)
     kept = [file for file in files if not is_ignored(file.path.replace("\\", "/"))]
+    paths = decided([clean_path(file.path) for file in kept], choices)
+    numbered = [(number, NewFile(path, file.content)) for number, (path, file) in enumerate(zip(paths, kept, strict=True)) if path is not None]
+    if twins := twins_among((number, file.path, len(file.content)) for number, file in numbered):
+        raise Twins(twins)
+    kept = [file for _, file in numbered]
     if not kept:
         raise Refused("There are no files in it.")
     shorter = without_common_folder([clean_path(file.path) for file in kept])

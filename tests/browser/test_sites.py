@@ -56,6 +56,27 @@ class SiteList(InterfaceCase):
                 {"index.html": PAGE, "own.css": STYLES},
             )
 
+    def test_files_that_would_be_one_are_asked_for(self) -> None:
+        data = io.BytesIO()
+        with zipfile.ZipFile(data, "w") as archive:
+            for name, content in (("index.html", PAGE), ("own.css", STYLES), ("Own.css", b"p { width: 1px }")):
+                archive.writestr(name, content)
+        page = self.open()
+        with page.expect_file_chooser() as chooser:
+            page.get_by_role("button", name="Choose a zip or files").click()
+        chooser.value.set_files({"name": "vey.zip", "mimeType": "application/zip", "buffer": data.getvalue()})
+        asked = page.get_by_role("form", name="Files that would be one")
+        expect(asked.get_by_role("row")).to_have_count(3)
+        self.assertEqual(self.violations(), [])
+        second = asked.get_by_label("Own.css, 16 bytes", exact=True)
+        expect(second).to_have_value("Own-2.css")
+        second.select_option("not at all")
+        asked.get_by_role("button", name="Take them in so").press("Enter")
+        expect(self.frame().get_by_role("heading", name="Vey")).to_be_visible()
+        site = Site.objects.first()
+        assert site is not None
+        self.assertEqual(sorted(site.files.values_list("path", flat=True)), ["index.html", "own.css"])
+
     def test_a_folder_goes_in(self) -> None:
         with tempfile.TemporaryDirectory() as name:
             folder = Path(name) / "the-calf"

@@ -170,23 +170,39 @@ class TakingIn(SiteTestCase):
         answer = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", zipped(many))]})
         self.assertEqual(answer.json()["detail"], "The zip holds 401 files; 400 are the most for one site.")
 
-    def test_names_that_differ_only_in_capitals_are_refused(self) -> None:
-        self.assertIn(
-            "differ only in capitals", self.take_in({"index.html": PAGE, "Index.html": PAGE}).json()["detail"]
-        )
-
-    def test_all_that_would_be_one_file_are_named(self) -> None:
+    def test_what_would_be_one_file_is_asked_for_one_by_one(self) -> None:
         # An e with an accent, as one letter and as two.
-        told = self.take_in({"index.html": PAGE, "caf\u00e9.css": b"", "cafe\u0301.css": b"", "a/B.html": PAGE, "A/b.html": PAGE}).json()["detail"]
-        self.assertIn("caf\u00e9.css and caf\u00e9.css; a/B.html and A/b.html. Rename", told)
+        files = {"index.html": PAGE, "Index.html": b"other", "caf\u00e9.css": b"a", ".DS_Store": b"", "cafe\u0301.css": b"bb", "a/B.html": PAGE, "index-2.html": PAGE}
+        answer = self.take_in(files)
+        self.assertEqual(answer.status_code, 409)
+        asked = answer.json()
+        self.assertIn("index.html and Index.html; caf\u00e9.css and caf\u00e9.css. Say of each", asked["detail"])
+        self.assertEqual(
+            [[(one["number"], one["path"], one["bytes"], one["other"]) for one in group] for group in asked["twins"]],
+            [[(0, "index.html", len(PAGE), "index.html"), (1, "Index.html", 5, "Index-3.html")], [(2, "caf\u00e9.css", 1, "caf\u00e9.css"), (3, "caf\u00e9.css", 2, "caf\u00e9-2.css")]],
+        )
+        self.assertEqual(Site.everything.count(), 0)
+        # One is kept beside, of the other two only the second.
+        taken = self.take_in(files, choices=json.dumps({1: "Index-3.html", 2: ""}))
+        self.assertEqual(taken.status_code, 201)
+        self.assertEqual(self.read_zip(taken.json()["id"]), {"index.html": PAGE, "Index-3.html": b"other", "caf\u00e9.css": b"bb", "a/B.html": PAGE, "index-2.html": PAGE})
+
+    def test_a_name_twice_in_a_zip_is_asked_for_too(self) -> None:
         result = io.BytesIO()
         with warnings.catch_warnings(), zipfile.ZipFile(result, "w") as archive:
             warnings.simplefilter("ignore")
             for content in (b"one", b"two"):
                 archive.writestr("index.html", content)
-        answer = self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", result.getvalue())]})
-        self.assertIn("index.html and index.html", answer.json()["detail"])
-        self.assertEqual(Site.everything.count(), 0)
+        upload = lambda **more: self.client.post("/api/sites/import", {"files": [SimpleUploadedFile("x.zip", result.getvalue())], **more})  # noqa: E731
+        self.assertIn("index.html and index.html", upload().json()["detail"])
+        self.assertEqual(self.read_zip(upload(choices='{"0": ""}').json()["id"]), {"index.html": b"two"})
+
+    def test_choices_that_settle_nothing_are_asked_again_or_refused(self) -> None:
+        files = {"index.html": PAGE, "Index.html": PAGE}
+        self.assertEqual(self.take_in(files, choices='{"1": "INDEX.html"}').status_code, 409)
+        for choices, words in (('{"7": ""}', "no file"), ("[]", "do not parse"), ('{"1": "../up.html"}', "leads out"), ('{"0": "", "1": ""}', "no files in it")):
+            self.assertEqual((self.take_in(files, choices=choices).status_code, choices), (422, choices))
+            self.assertIn({"no file": "about a file that is not among them"}.get(words, words), self.take_in(files, choices=choices).json()["detail"])
 
 
 class Saving(SiteTestCase):

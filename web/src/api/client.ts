@@ -40,11 +40,21 @@ export async function ask<T>(answer: Promise<{ data?: T; error?: unknown }>): Pr
   return data;
 }
 
-/** Take in a zip, a folder's files or several files as a new site. */
-export async function importSite(files: { file: File; path: string }[]): Promise<Site> {
+export type Twin = Schemas["TwinOut"];
+
+/** Files that would be one on many systems: which are kept must be said first. */
+export class TwinsAsked extends Error {
+  constructor(message: string, readonly groups: Twin[][]) {
+    super(message);
+  }
+}
+
+/** Take in a zip, a folder's files or several files as a new site; throws TwinsAsked where `choices` must say more. */
+export async function importSite(files: { file: File; path: string }[], choices: Record<number, string> = {}): Promise<Site> {
   const form = new FormData();
   for (const { file } of files) form.append("files", file);
   form.append("paths", JSON.stringify(files.map(({ path }) => path)));
+  form.append("choices", JSON.stringify(choices));
   return sent<Site>("/api/sites/import", form);
 }
 
@@ -52,6 +62,10 @@ export async function importSite(files: { file: File; path: string }[]): Promise
 async function sent<T>(to: string, form: FormData): Promise<T> {
   const response = await fetch(to, { method: "POST", body: form }).catch(() => undefined);
   const body: unknown = await response?.json().catch(() => undefined);
+  if (response?.status === 409) {
+    const asked = body as Schemas["TwinsOut"];
+    throw new TwinsAsked(asked.detail, asked.twins);
+  }
   if (!response?.ok) throw new Error(sentence(body));
   return body as T;
 }

@@ -16,7 +16,8 @@ export interface paths {
         /**
          * Import Site
          * @description A site from a zip, a folder or several files; ``paths`` names the files' paths in a folder, as JSON. A zip with all that is
-         *     kept of a site gives all of that.
+         *     kept of a site gives all of that. Of files that would be one on many systems, ``choices`` say which are kept, as JSON: a file's
+         *     number to its path, or to nothing.
          */
         post: operations["hillpin_exchange_api_import_site"];
         delete?: never;
@@ -2719,6 +2720,30 @@ export interface components {
             pins: components["schemas"]["PinOut"][];
             /** Folder */
             folder: string;
+        };
+        /**
+         * TwinOut
+         * @description A file on its way in that would be one with others: its place among them, and a path under which it can be kept beside.
+         */
+        TwinOut: {
+            /** Number */
+            number: number;
+            /** Path */
+            path: string;
+            /** Bytes */
+            bytes: number;
+            /** Other */
+            other: string;
+        };
+        /**
+         * TwinsOut
+         * @description What must be decided before files are taken in: each group would be one file on many systems.
+         */
+        TwinsOut: {
+            /** Detail */
+            detail: string;
+            /** Twins */
+            twins: components["schemas"]["TwinOut"][][];
         };
         /**
          * ErrorOut
@@ -7827,6 +7852,11 @@ export interface operations {
                      * @default
                      */
                     name?: string;
+                    /**
+                     * Choices
+                     * @default {}
+                     */
+                    choices?: string;
                 };
             };
         };
@@ -7856,6 +7886,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwinsOut"];
                 };
             };
             /** @description Unprocessable Entity */

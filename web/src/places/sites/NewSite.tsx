@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type DragEvent, type SubmitEvent, useRef, useState } from "react";
 import styled from "styled-components";
-import { ask, client, importSite, type Site } from "../../api/client";
+import { ask, client, importSite, type Site, type Twin, TwinsAsked } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { go, writeAddress } from "../../router";
 import { fromDrop, fromPicker, type GivenFile } from "./files";
+import { TwinFiles } from "./TwinFiles";
 
 const Two = styled.section`
   display: grid; grid-template-columns: repeat(auto-fit, minmax(min(330px, 100%), 1fr)); gap: 16px;
@@ -27,6 +28,7 @@ export function NewSite() {
   const root = useQuery({ queryKey: ["root"], queryFn: () => ask(client.GET("/api/folders/root")) }).data?.root;
   const [busy, setBusy] = useState("");
   const [over, setOver] = useState(false);
+  const [asked, setAsked] = useState<{ files: GivenFile[]; groups: Twin[][] } | null>(null);
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const queries = useQueryClient();
@@ -34,12 +36,13 @@ export function NewSite() {
   const open = async (what: string, making: Promise<Site>) => {
     setBusy(what);
     setTrouble("");
+    setAsked(null);
     try {
       const site = await making;
       await queries.invalidateQueries({ queryKey: ["sites"] });
       go(writeAddress(site.id));
     } catch (error) {
-      setTrouble(error instanceof Error ? error.message : String(error));
+      if (!(error instanceof TwinsAsked)) setTrouble(error instanceof Error ? error.message : String(error));
     } finally {
       setBusy("");
     }
@@ -52,13 +55,18 @@ export function NewSite() {
     event.preventDefault();
     void open("Taking in the folder…", ask(client.POST("/api/folders", { body: { path: typed } })));
   };
-  const take = (given: GivenFile[]) => {
-    if (given.length > 0) void open(`Taking in ${given.length === 1 ? "1 file" : `${given.length} files`}…`, importSite(given));
+  const take = (given: GivenFile[], choices: Record<number, string> = {}) => {
+    if (given.length === 0) return;
+    const taking = importSite(given, choices).catch((error: unknown) => {
+      if (error instanceof TwinsAsked) setAsked({ files: given, groups: error.groups });
+      throw error;
+    });
+    void open(`Taking in ${given.length === 1 ? "1 file" : `${given.length} files`}…`, taking);
   };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void fromDrop(event.dataTransfer).then(take, () => setTrouble("The dropped files cannot be read. Choose them with the buttons."));
+    void fromDrop(event.dataTransfer).then((given) => take(given), () => setTrouble("The dropped files cannot be read. Choose them with the buttons."));
   };
   return (
     <Two aria-label="More sites">
@@ -96,7 +104,7 @@ export function NewSite() {
         onDrop={drop}
       >
         <h2>Your own work</h2>
-        <p>Drop a zip, a folder or several files here. They are kept as they are, byte for byte, until you edit them. Up to 400 files and 60 MB.</p>
+        <p>Drop a zip, a folder or several files here. They are kept as they are, byte for byte, until you edit them. Up to 400 files and 60 MB. What systems leave behind in folders (.DS_Store, Thumbs.db, __MACOSX, .git) is left out.</p>
         <div className="row">
           <Button onPress={() => files.current?.click()}>Choose a zip or files</Button>
           <Button onPress={() => folder.current?.click()}>Choose a folder</Button>
@@ -106,6 +114,7 @@ export function NewSite() {
         <p role="status" style={{ margin: "10px 0 0" }}>{busy}</p>
         {trouble && <p role="alert">{trouble}</p>}
       </div>
+      {asked && <TwinFiles groups={asked.groups} onSettle={(choices) => take(asked.files, choices)} onCancel={() => setAsked(null)} />}
     </Two>
   );
 }
