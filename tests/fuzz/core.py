@@ -10,6 +10,7 @@ itself. A process that dies or hangs is replaced, and its input is told.
 from __future__ import annotations
 
 import argparse
+import hashlib
 import json
 import os
 import random
@@ -144,10 +145,13 @@ def distinct(findings: Iterable[dict[str, str]]) -> list[dict[str, str]]:
     return list(kept.values())
 
 
-def told(one: dict[str, str]) -> str:
-    """A finding with its input, to be read and tried."""
+def told(one: dict[str, str], folder: Path) -> str:
+    """A finding in a line; its input is kept in a file, to be read and tried."""
     name, made = question_of(bytes.fromhex(one["input"]))
-    return "\n".join([f"{one['kind']}: {name}, {one['what']}", *(f"  {key}: {value!r}" for key, value in made.items()), ""])
+    folder.mkdir(parents=True, exist_ok=True)
+    file = folder / f"{hashlib.sha256(one['input'].encode()).hexdigest()[:12]}.json"
+    file.write_text(json.dumps({**one, "question": name, "made": made}, indent=1))
+    return f"{one['kind']}: {name}, {one['what']} ({file.relative_to(ROOT)})"
 
 
 def main() -> None:
@@ -171,7 +175,7 @@ def main() -> None:
             time.sleep(0.2)
         found = asked_again(distinct(finding for one in processes for finding in one.findings), folder)
     for one in found:
-        print(told(one))
+        print(told(one, STATE / "core-found"))
     print(f"{sum(one.asked for one in processes):,} inputs, {sum(one.asked for one in processes if one.guided_by):,} of them steered; {len(found)} are not answered as they should be. {max(one.memory for one in processes)} MB at most.")
     sys.exit(1 if found else 0)
 

@@ -32,9 +32,9 @@ class Asker:
     def __init__(self, now: Path, tell: Path) -> None:
         self.now, self.told = now, tell.open("a")
         self.asked = 0
-        self.warm = False
         # Read here, as the steering must be there before core is.
         self.questions = importlib.import_module("tests.fuzz.core_questions")
+        self.questions.warm_up()
 
     def one(self, given: bytes) -> None:
         """Ask what bytes stand for."""
@@ -48,10 +48,8 @@ class Asker:
             where = f" at {Path(last[0].filename).name}:{last[0].lineno}" if last else ""
             self.tell("raised", name, given, f"{type(error).__name__}{where}: {'' if isinstance(error, KeyError) else str(error)[:120]}")
         took = time.process_time() - begun
-        # What is read once for a process, such as fonts, is no part of a question.
-        if took > LONGEST and self.warm:
+        if took > LONGEST:
             self.tell("slow", name, given, f"{took:.1f} s")
-        self.warm = True
         self.asked += 1
         self.now.write_text("")
 
@@ -81,8 +79,7 @@ def by_seeds(asker: Asker, seconds: float, first: int) -> None:
 
 
 def once(asker: Asker, inputs: list[str]) -> None:
-    """The inputs that are given, after an empty one."""
-    asker.one(b"")
+    """The inputs that are given."""
     for line in inputs:
         asker.one(bytes.fromhex(line))
     asker.end()
