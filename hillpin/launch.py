@@ -305,6 +305,12 @@ def fuzz(words: list[str]) -> None:
     sys.exit(subprocess.run([sys.executable, "-m", "tests.fuzz.newly", *words], cwd=ROOT, check=False).returncode)
 
 
+def soak(words: list[str]) -> None:
+    """A server of its own under load for some minutes: how long saves take meanwhile, and whether memory grows."""
+    set_up_web()
+    sys.exit(subprocess.run([sys.executable, "-m", "tests.soak", *words], cwd=ROOT, check=False).returncode)
+
+
 def attack(words: list[str]) -> None:
     """The attacks that the tests know, against a server and data of their own, and a table of how each ended."""
     set_up_chromium()
@@ -322,7 +328,7 @@ def main() -> None:
 
         sys.exit(keep(command, words))
     try:
-        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate, "fuzz": fuzz, "attack": attack}[command](words)
+        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate, "fuzz": fuzz, "attack": attack, "soak": soak}[command](words)
     except Stop as reason:
         print(reason, file=sys.stderr)
         sys.exit(2)
