@@ -19,17 +19,18 @@ BELOW = {
     "working": {"layout", "shown", "styles", "units"},
     "page": {"errors", "files", "fonts", "laid_out", "layout", "markup", "styles", "units", "working"},
     "laid_out": {"errors", "layout", "markup", "styles", "units", "working"},
+    "pictures": {"layout", "shown", "styles"},
     "widths": {"laid_out", "layout", "markup", "page", "styles", "units"},
-    "writing": {"errors", "fonts", "laid_out", "layout", "markup", "naming", "page", "shown", "styles", "units", "widths", "working"},
-    "aids": {"authoring", "errors", "layout", "markup", "page", "shown", "styles", "writing"},
+    "writing": {"errors", "fonts", "laid_out", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "units", "widths", "working"},
+    "aids": {"authoring", "errors", "layout", "markup", "page", "pictures", "shown", "styles", "writing"},
     "planning": {"errors", "files", "layout", "markup", "naming", "page", "styles"},
     "authoring": {"errors", "files", "filler", "images", "markup", "page", "styles"},
     "handing": {"errors", "expectations", "filler", "images", "markup", "page", "shown", "site", "survey", "writing"},
-    "survey": {"aids", "errors", "files", "filler", "layout", "markup", "naming", "page", "shown", "styles", "widths", "writing"},
+    "survey": {"aids", "errors", "files", "filler", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "widths", "writing"},
 }
 """What each room of core may import from."""
 
-FRONT_DOORS = {"authoring", "layout", "styles", "markup", "fonts", "working", "widths", "writing", "survey", "aids", "planning"}
+FRONT_DOORS = {"authoring", "layout", "pictures", "styles", "markup", "fonts", "working", "widths", "writing", "survey", "aids", "planning"}
 AT_THE_DOOR = {"naming", "writing", "survey", "aids", "planning"}
 """Rooms that take from others only what their front doors hand out; so does everything outside core."""
 

@@ -43,6 +43,7 @@ from .longhand_readers import (
     shown,
 )
 from .paints import PAINTS, SHORT_FOR_PAINTS
+from .positions import read_position
 from .readers import (
     read_alignment,
     read_aspect_ratio,
@@ -144,7 +145,7 @@ for _side in _SIDES:
     _add(_side, sizing("auto", negative=True), AUTO, compute="length", restyled=True)
 _add("aspect-ratio", read_aspect_ratio, None, restyled=True)
 _words("object-fit", "fill contain cover none scale-down", restyled=True)
-_add("object-position", read_object_position, (Length(AUTO.kind), Length(AUTO.kind)))
+_add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin", effect="paints", restyled=True)
 
 _add("font-family", read_families, ("serif",), inherited=True)
 _add("font-size", read_font_size, 16.0, inherited=True, compute="font-size", restyled=True)

@@ -56,6 +56,7 @@ class ComputedStyle:
     left: Length
     aspect_ratio: tuple[bool, float | None] | None  # type: ignore[valid-type]
     object_fit: str
+    object_position: tuple[Length, Length]
     font_family: tuple[str, ...]
     font_size: Any
     font_weight: int

@@ -9,11 +9,11 @@ from typing import Generic, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout import Box
+from ..layout import Box, edges_of
 from ..markup import Element
 from ..page import Layout, Page
 from ..styles import ComputedStyle, Condition, Winner
-from ..widths import Stretch, Walked, table_at
+from ..widths import ABSENT, Stretch, Walked, table_at
 
 Mask = NDArray[np.bool_]
 Key = TypeVar("Key")
@@ -249,6 +249,23 @@ def has_own_text(element: Element) -> bool:
 def box_of(stretch: Stretch, element: Element) -> Box | None:
     """The principal box of an element."""
     return stretch.layout.box_of(element)
+
+
+def content_sizes(stretch: Stretch, element: Element) -> tuple[NDArray[np.float64], NDArray[np.float64]] | None:
+    """Width and height of an element's content box at every width of a stretch, in CSS px; 0 where it makes no box."""
+    box = box_of(stretch, element)
+    if box is None:
+        return None
+    index = element.index
+    basis = 0
+    parent = element.parent
+    if parent is not None and parent.index >= 0:
+        basis = int(stretch.right[0, parent.index] - stretch.x[0, parent.index])
+    edges = edges_of(box, basis)
+    present = stretch.x[:, index] != ABSENT
+    width = np.where(present, stretch.right[:, index] - stretch.x[:, index] - edges.inline, 0) / 64
+    height = np.where(present, stretch.bottom[:, index] - stretch.y[:, index] - edges.block, 0) / 64
+    return width, height
 
 
 def is_hidden(element: Element, style: ComputedStyle | None) -> bool:

@@ -21,6 +21,7 @@ from .markup_faults import invalid_markup, markup
 from .outside import outside_address
 from .overflow import box_overflow, page_overflow
 from .overlap import overlap
+from .pictures_shown import pictures_shown
 from .queries import media_ends
 from .reading_order import eye_order, tab_order
 from .row_breaks import row_break
@@ -73,6 +74,11 @@ FAMILIES = (
     Family(_alone(uneven_gutters), (Kind("uneven-gutters", "doubtful", "Gutters uneven", "The gaps between the boxes of one row differ."),)),
     Family(_alone(collapsed_parent), (Kind("collapsed-parent", "wrong", "Floats not contained", "A box does not contain its floats: what follows slides up beside them."),)),
     Family(_alone(stretched_image), (Kind("stretched-image", "wrong", "Picture out of shape", "A picture is shown at a ratio that is not its own."),)),
+    Family(_alone(pictures_shown), (
+        Kind("picture-cropped", "doubtful", "Picture cropped away", "Less than half of a picture's width or height shows in the box that it covers."),
+        Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn larger than it has pixels."),
+        Kind("picture-heavy", "hint", "Picture heavy", "A picture's file has far more pixels than any width shows."),
+    )),
     Family(_alone(text_measure), (
         Kind("long-line", "doubtful", "Long lines", "Lines of running text hold over 90 characters."),
         Kind("short-line", "doubtful", "Short lines", "Lines of running text hold under 20 characters."),

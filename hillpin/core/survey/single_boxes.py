@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 
-from ..layout import Kind, edges_of
+from ..layout import Kind
 from ..markup import Element
 from ..naming import own_selector
 from ..shown import px
 from ..styles import ComputedStyle
 from ..widths import ABSENT, Stretch
-from .findings import Finding, Fix, Masks, Survey, box_of, declared, has_own_text, is_hidden, name_of, place_of, runs_of
+from .findings import Finding, Fix, Masks, Survey, box_of, content_sizes, declared, has_own_text, is_hidden, name_of, place_of, runs_of
 from .fixes import added, new_rule
 
 LEAST = 64
@@ -84,7 +84,7 @@ def stretched_image(survey: Survey) -> list[Finding]:
     pictures = [one for one in survey.elements if one.tag == "img"]
     for stretch in survey.stretches:
         for element in pictures:
-            ratio, sizes = _ratio(survey, stretch, element), _content_sizes(stretch, element)
+            ratio, sizes = _ratio(survey, stretch, element), content_sizes(stretch, element)
             if ratio is None or sizes is None:
                 continue
             width, height = sizes
@@ -103,26 +103,10 @@ def _ratio(survey: Survey, stretch: Stretch, element: Element) -> float | None:
     return size.ratio if size is not None and size.ratio else None
 
 
-def _content_sizes(stretch: Stretch, element: Element) -> tuple[np.ndarray, np.ndarray] | None:
-    box = box_of(stretch, element)
-    if box is None:
-        return None
-    index = element.index
-    basis = 0
-    parent = element.parent
-    if parent is not None and parent.index >= 0:
-        basis = int(stretch.right[0, parent.index] - stretch.x[0, parent.index])
-    edges = edges_of(box, basis)
-    present = stretch.x[:, index] != ABSENT
-    width = np.where(present, stretch.right[:, index] - stretch.x[:, index] - edges.inline, 0) / 64
-    height = np.where(present, stretch.bottom[:, index] - stretch.y[:, index] - edges.block, 0) / 64
-    return width, height
-
-
 def _stretch_finding(survey: Survey, element: Element, low: int, high: int) -> Finding:
     stretch = survey.exact_at(low)
     style, name = survey.style(element, stretch), name_of(element)
-    ratio, sizes = _ratio(survey, stretch, element), _content_sizes(stretch, element)
+    ratio, sizes = _ratio(survey, stretch, element), content_sizes(stretch, element)
     assert ratio is not None and sizes is not None
     width, height = float(sizes[0][low - stretch.low]), float(sizes[1][low - stretch.low])
     names = ("height", "width", "max_width") if declared(style, "height") is not None else ("width", "max_width", "height")

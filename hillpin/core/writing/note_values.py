@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from ..layout import FLEX, GRID, Edges, Fragment
 from ..markup import Element
 from ..page import Layout
+from ..pictures import fitted, in_words
 from ..shown import px, units
 from ..styles import ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
 
@@ -209,6 +210,11 @@ def _gap(prop: str) -> Callable[[Target], str]:
     return read
 
 
+def _picture(target: Target) -> str:
+    found = fitted(target.fragment)
+    return in_words(found) if found is not None else ""
+
+
 def _display(target: Target) -> str:
     """``3 tracks, 2 rows`` for a grid, ``4 items on 2 lines`` for a flex container."""
     tracks, kind = target.fragment.tracks, target.fragment.box.kind
@@ -254,6 +260,8 @@ MARGIN_NOTES: dict[str, NoteRow] = {
     "grid-gap": NoteRow(_gap("grid-gap"), percent_of=_content),
     "row-gap": NoteRow(_gap("row-gap"), percent_of=_content),
     "column-gap": NoteRow(_gap("column-gap"), percent_of=_content),
+    "object-fit": NoteRow(_picture),
+    "object-position": NoteRow(_picture),
     "display": NoteRow(_display),
     "grid-template-columns": NoteRow(_tracks(0), percent_of=_content),
     "grid-template-rows": NoteRow(_tracks(1)),

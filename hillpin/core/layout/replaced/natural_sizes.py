@@ -47,6 +47,14 @@ class Pictures:
             self._sizes[path] = picture_size(data) if data is not None else None
         return self._sizes[path]
 
+    def length(self, address: str) -> int | None:
+        """Bytes of the picture's file; None where there is none."""
+        if address.startswith("data:"):
+            return len(_data_of(address))
+        path = resolve(self.page, address)
+        data = self.files.read(path) if path is not None else None
+        return len(data) if data is not None else None
+
 
 def _data_of(address: str) -> bytes:
     head, _, body = address[5:].partition(",")

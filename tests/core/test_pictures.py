@@ -1,0 +1,115 @@
+"""Pictures in their boxes, and what a survey says of them: worked by hand."""
+
+from __future__ import annotations
+
+import io
+import unittest
+
+from hillpin.core.page import Page
+from hillpin.core.pictures import Fitted, fitted, in_words
+from hillpin.core.survey import Finding, survey
+from hillpin.core.writing import margin_notes
+from PIL import Image
+
+from .pages import only, page_of
+
+
+def picture(width: int, height: int) -> bytes:
+    """A plain picture of so many pixels."""
+    out = io.BytesIO()
+    Image.new("RGB", (width, height)).save(out, "PNG")
+    return out.getvalue()
+
+
+def noise(width: int, height: int) -> bytes:
+    """A picture that no compression makes small."""
+    out = io.BytesIO()
+    Image.effect_noise((width, height), 90).save(out, "PNG")
+    return out.getvalue()
+
+
+def shown(css: str, size: tuple[int, int] = (600, 400), viewport: int = 800) -> tuple[Page, Fitted | None]:
+    """A picture with a style, as it is drawn."""
+    page = page_of(f"img {{ {css} }}", "<img src=a.png alt=x>", a__png=picture(*size))
+    return page, fitted(page.layout(viewport).fragments[only(page, "img")][0])
+
+
+class Fits(unittest.TestCase):
+    def fit(self, css: str, size: tuple[int, int] = (600, 400)) -> Fitted:
+        found = shown(css, size)[1]
+        assert found is not None
+        return found
+
+    def test_cover_cuts_away_what_is_too_long(self) -> None:
+        # 300 ÷ 600 = 0.5 and 300 ÷ 400 = 0.75: drawn 450 × 300, 150 too wide.
+        fit = self.fit("object-fit: cover; width: 300px; height: 300px")
+        self.assertEqual((fit.x.drawn, fit.y.drawn, fit.x.before, fit.x.after), (450, 300, 75, 75))
+        self.assertAlmostEqual(fit.x.share, 2 / 3)
+        self.assertEqual(in_words(fit), "drawn 450 × 300, 75 cut off left and right")
+        self.assertEqual(fit.working, ("own size 600 × 400", "its box inside 300 × 300", "object-fit cover: the larger of 300 ÷ 600 = 0.5 and 300 ÷ 400 = 0.75", "= drawn 450 × 300, × 0.75", "450 − 300 = 150 cut off: 75 left, 75 right"))
+
+    def test_a_place_other_than_the_middle(self) -> None:
+        fit = self.fit("object-fit: cover; object-position: 20% 0; width: 300px; height: 300px")
+        # A fifth of the 150 too many at the left, the rest at the right.
+        self.assertEqual((fit.x.before, fit.x.after), (30, 120))
+        self.assertEqual(in_words(fit), "drawn 450 × 300, 30 cut off left, 120 cut off right")
+
+    def test_contain_leaves_room(self) -> None:
+        fit = self.fit("object-fit: contain; object-position: right 10px top; width: 300px; height: 300px")
+        # Three values are no position any more: the middle holds.
+        self.assertEqual(in_words(fit), "drawn 300 × 200, 50 left over above and below")
+        fit = self.fit("object-fit: contain; object-position: right 10px top 0; width: 900px; height: 300px")
+        self.assertEqual((fit.x.drawn, fit.x.start), (450, 440))
+
+    def test_its_own_size_and_no_larger(self) -> None:
+        self.assertEqual(in_words(self.fit("object-fit: none; width: 500px; height: 400px")), "drawn 600 × 400, 50 cut off left and right")
+        self.assertEqual(in_words(self.fit("object-fit: scale-down; width: 1200px; height: 400px")), "drawn 600 × 400, 300 left over left and right")
+        self.assertEqual(in_words(self.fit("object-fit: scale-down; width: 300px; height: 400px")), "drawn 300 × 200, 100 left over above and below")
+
+    def test_what_is_no_picture_is_none(self) -> None:
+        page = page_of("", "<p>x</p><video></video>")
+        layout = page.layout(800)
+        self.assertEqual([fitted(layout.fragments[one][0]) for one in page.select("p, video")], [None, None])
+
+    def test_a_note_beside_the_line(self) -> None:
+        page, _ = shown("object-fit: cover;\nwidth: 300px; height: 300px")
+        notes = [note.text for note in margin_notes(page, page.layout(800)) if "drawn" in note.text]
+        self.assertEqual(notes, ["drawn 450 × 300, 75 cut off left and right"])
+
+
+class Findings(unittest.TestCase):
+    def found(self, css: str, kind: str, body: str = "<img src=a.png alt=x>", data: bytes = b"") -> list[Finding]:
+        page = page_of(css, body, a__png=data or picture(600, 400))
+        return [one for one in survey(page, 240, 1200).findings if one.kind == kind]
+
+    def test_cropped_at_exact_widths(self) -> None:
+        (one,) = self.found("img { display: block; width: 100%; height: 400px; object-fit: cover }", "picture-cropped")
+        # Drawn 600 wide up to 600: under half shows below 300. From there on half and more, and above 600 the height is cut: at 1,200 drawn 800 high, half of it.
+        self.assertEqual((one.low, one.high), (240, 299))
+        self.assertEqual(one.message, "At 240 40% of the width of img shows: 180 left and 180 right are cut off.")
+        self.assertEqual(one.working[-1], "600 − 240 = 360 cut off: 180 left, 180 right")
+
+    def test_all_of_it_in_its_box_is_no_finding(self) -> None:
+        self.assertEqual(self.found("img { width: 100px; height: 400px; object-fit: contain }", "picture-cropped"), [])
+        self.assertEqual(self.found("img { width: 100%; height: auto; max-width: 600px }", "picture-soft"), [])
+
+    def test_soft_from_the_width_at_which_it_is(self) -> None:
+        (one,) = self.found("img { display: block; width: 100% }", "picture-soft")
+        # 600 pixels are a quarter too few above 750.
+        self.assertEqual((one.low, one.high), (751, 1200))
+        self.assertEqual(one.message, "At 1,200 img is drawn 1,200 wide and has 600 pixels across: it is blurred, on dense screens more so.")
+        self.assertEqual(one.working, ("drawn 1,200", "÷ 600 pixels", "= 2 CSS px for a pixel"))
+
+    def test_a_choice_of_sizes_and_drawings_are_never_soft(self) -> None:
+        css = "img { display: block; width: 100% }"
+        self.assertEqual(self.found(css, "picture-soft", "<img src=a.png srcset='a.png 600w, b.png 2000w' alt=x>"), [])
+        self.assertEqual(self.found(css, "picture-soft", "<img src='data:image/svg+xml,<svg viewBox=%220 0 10 10%22 width=%2210%22></svg>' alt=x>"), [])
+
+    def test_heavy_where_no_width_needs_its_pixels(self) -> None:
+        (one,) = self.found("img { width: 50px }", "picture-heavy", data=noise(400, 400))
+        self.assertEqual((one.low, one.high), (None, None))
+        self.assertIn("img has 400 pixels across and is never drawn wider than 50, at 240: 100 would do on dense screens", one.message)
+        # A sixteenth of the pixels stays.
+        total = len(noise(400, 400))
+        self.assertGreater(total, 100_000)
+        self.assertEqual(self.found("img { width: 134px }", "picture-heavy", data=noise(400, 400)), [])
