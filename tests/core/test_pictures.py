@@ -83,11 +83,16 @@ class Findings(unittest.TestCase):
         return [one for one in survey(page, 240, 1200).findings if one.kind == kind]
 
     def test_cropped_at_exact_widths(self) -> None:
-        (one,) = self.found("img { display: block; width: 100%; height: 400px; object-fit: cover }", "picture-cropped")
-        # Drawn 600 wide up to 600: under half shows below 300. From there on half and more, and above 600 the height is cut: at 1,200 drawn 800 high, half of it.
+        (one,) = self.found("img { display: block; width: 100%; height: 600px; object-fit: cover }", "picture-cropped")
+        # Drawn 900 wide up to 900: less than a third shows below 300. Above 900 the height is cut: at 1,200 drawn 800 high, three quarters of it.
         self.assertEqual((one.low, one.high), (240, 299))
-        self.assertEqual(one.message, "At 240 40% of the width of img shows: 180 left and 180 right are cut off.")
-        self.assertEqual(one.working[-1], "600 − 240 = 360 cut off: 180 left, 180 right")
+        self.assertEqual(one.message, "At 240 27% of the width of img shows: 330 left and 330 right are cut off.")
+        self.assertEqual(one.working[-1], "900 − 240 = 660 cut off: 330 left, 330 right")
+
+    def test_a_backdrop_may_be_cropped_and_soft(self) -> None:
+        css, body = "img { display: block; width: 100%; height: 600px; object-fit: cover }", "<img src=a.png alt=''>"
+        self.assertEqual(self.found(css, "picture-cropped", body), [])
+        self.assertEqual(self.found("img { display: block; width: 100% }", "picture-soft", body), [])
 
     def test_all_of_it_in_its_box_is_no_finding(self) -> None:
         self.assertEqual(self.found("img { width: 100px; height: 400px; object-fit: contain }", "picture-cropped"), [])
@@ -95,8 +100,8 @@ class Findings(unittest.TestCase):
 
     def test_soft_from_the_width_at_which_it_is(self) -> None:
         (one,) = self.found("img { display: block; width: 100% }", "picture-soft")
-        # 600 pixels are a quarter too few above 750.
-        self.assertEqual((one.low, one.high), (751, 1200))
+        # 600 pixels fill 900 px by one and a half.
+        self.assertEqual((one.low, one.high), (901, 1200))
         self.assertEqual(one.message, "At 1,200 img is drawn 1,200 wide and has 600 pixels across: it is blurred, on dense screens more so.")
         self.assertEqual(one.working, ("drawn 1,200", "÷ 600 pixels", "= 2 CSS px for a pixel"))
 

@@ -75,8 +75,8 @@ FAMILIES = (
     Family(_alone(collapsed_parent), (Kind("collapsed-parent", "wrong", "Floats not contained", "A box does not contain its floats: what follows slides up beside them."),)),
     Family(_alone(stretched_image), (Kind("stretched-image", "wrong", "Picture out of shape", "A picture is shown at a ratio that is not its own."),)),
     Family(_alone(pictures_shown), (
-        Kind("picture-cropped", "doubtful", "Picture cropped away", "Less than half of a picture's width or height shows in the box that it covers."),
-        Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn larger than it has pixels."),
+        Kind("picture-cropped", "doubtful", "Picture cropped away", "Less than a third of a picture's width or height shows in the box that it covers."),
+        Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn far larger than it has pixels."),
         Kind("picture-heavy", "hint", "Picture heavy", "A picture's file has far more pixels than any width shows."),
     )),
     Family(_alone(text_measure), (

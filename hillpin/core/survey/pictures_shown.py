@@ -16,9 +16,9 @@ from ..styles import ComputedStyle
 from ..widths import Stretch
 from .findings import Finding, Masks, Survey, box_of, content_sizes, name_of, place_of
 
-LEAST_SHOWN = 0.5
+LEAST_SHOWN = 1 / 3
 """Of a picture's width or height: where less of it shows, what it is of may be cut off."""
-SOFT = 1.25
+SOFT = 1.5
 """CSS px for a pixel of the picture: from there on even a plain screen shows it blurred."""
 DENSEST = 2.0
 """Pixels to a CSS px beyond which hardly an eye sees more."""
@@ -72,16 +72,18 @@ class _Picture:
 
 
 def pictures_shown(survey: Survey) -> list[Finding]:
-    """Pictures of which less than half shows one way, that are drawn larger than they are, or far smaller."""
+    """Pictures of which less than a third shows one way, that are drawn far larger than they are, or far smaller. What is only
+    decoration says nothing that could be cut off, and may be as soft as a backdrop is."""
     cropped, soft = Masks[int](survey.walked), Masks[int](survey.walked)
     largest: dict[int, tuple[float, int]] = {}
     for picture in _pictures(survey):
+        says = bool(picture.element.attributes.get("alt", "").strip())
         index, drawn, there = picture.element.index, picture.drawn, (picture.width > 0) & (picture.height > 0)
-        if picture.style.object_fit in ("cover", "none"):
+        if says and picture.style.object_fit in ("cover", "none"):
             share = np.minimum(picture.width / np.maximum(drawn, 1 / 64), picture.height * (picture.natural.ratio or 1) / np.maximum(drawn, 1 / 64))
             cropped.put(index, picture.stretch, there & (share < LEAST_SHOWN))
         if _has_pixels(picture):
-            soft.put(index, picture.stretch, there & (drawn > SOFT * picture.own[0]))
+            soft.put(index, picture.stretch, there & says & (drawn > SOFT * picture.own[0]))
             row = int(np.where(there, drawn, 0).argmax())
             if there[row] and drawn[row] > largest.get(index, (0.0, 0))[0]:
                 largest[index] = (float(drawn[row]), picture.stretch.low + row)
