@@ -142,6 +142,8 @@ class WorkingOut(Schema):
     modelled: bool
     inside: float | None
     inside_steps: list[StepOut]
+    picture: list[str] = []
+    """For a width or height of a picture: how large it is drawn in its box, and what is cut away, one term a line."""
     reason: str
 
 

@@ -208,6 +208,8 @@ def _count(number: int, name: str) -> str:
 
 def _remove(folder: Folder, wish: RemoveWish) -> Plan:
     gone = sorted({one for path in wish.paths for one in folder.below(path)})
+    if not gone:
+        raise Refused("Nothing is named that could be removed.")
     plan = Plan(f"{gone[0]}{f' and {len(gone) - 1} more' if len(gone) > 1 else ''} removed", [Part(path, "", revision=folder.revisions[path]) for path in gone])
     for path in gone:
         uses = [use for use in folder.links.uses.get(path, []) if use.path not in gone]

@@ -260,6 +260,13 @@ class Overlays(unittest.TestCase):
             areas, {"head": (0, 0, 320, 30), "main": (120, 40, 200, 50), "side": (0, 40, 100, 50)}
         )
 
+    def test_a_picture_and_what_is_cut_off_of_it(self) -> None:
+        # Drawn 200 × 100 in 80 × 100: 120 too wide, a quarter of that at the left.
+        drawing = "data:image/svg+xml,<svg xmlns=%22http://www.w3.org/2000/svg%22 width=%2240%22 height=%2220%22></svg>"
+        page = linked("body { margin: 0 } img { display: block; width: 80px; height: 100px; padding: 10px; object-fit: cover; object-position: 25% 0 }", f"<img alt=x src='{drawing}'>")
+        (layer,) = overlays_of(page.layout(800), ["picture"])
+        self.assertEqual([(zone.kind, zone.x, zone.y, zone.width, zone.height, zone.label) for zone in layer.zones], [("picture", -20, 10, 200, 100, "40% shows"), ("cut", -20, 10, 30, 100, ""), ("cut", 90, 10, 90, 100, "")])
+
     def test_baselines_of_lines(self) -> None:
         page = linked("body { margin: 0 } p { margin: 0 } i { display: inline-block }", "<p>a<i></i></p><p><img src=none.png></p><div><p>b</p></div>")
         layout = page.layout(800)

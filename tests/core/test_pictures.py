@@ -8,7 +8,7 @@ import unittest
 from hillpin.core.page import Page
 from hillpin.core.pictures import Fitted, fitted, in_words
 from hillpin.core.survey import Finding, survey
-from hillpin.core.writing import margin_notes
+from hillpin.core.writing import as_text, explain, margin_notes
 from PIL import Image
 
 from .pages import only, page_of
@@ -75,6 +75,13 @@ class Fits(unittest.TestCase):
         page, _ = shown("object-fit: cover;\nwidth: 300px; height: 300px")
         notes = [note.text for note in margin_notes(page, page.layout(800)) if "drawn" in note.text]
         self.assertEqual(notes, ["drawn 450 × 300, 75 cut off left and right"])
+
+
+    def test_the_working_of_its_width_says_it_too(self) -> None:
+        page, _ = shown("object-fit: cover; width: 300px; height: 300px")
+        answer = explain(page, page.layout(800, record=True), only(page, "img"), "width")
+        self.assertEqual(answer.picture[-1], "450 − 300 = 150 cut off: 75 left, 75 right")
+        self.assertIn("The picture in it:\n             own size 600 × 400\n", as_text(answer))
 
 
 class Findings(unittest.TestCase):

@@ -70,7 +70,7 @@ class Aids(TestCase):
 
     def test_what_there_is_to_choose_from(self) -> None:
         offers = self.client.get("/api/offers").json()
-        self.assertEqual([one["name"] for one in offers["overlays"]], ["outline", "track", "area", "gap", "line", "baseline"])
+        self.assertEqual([one["name"] for one in offers["overlays"]], ["outline", "track", "area", "gap", "line", "baseline", "picture"])
         self.assertEqual([one["name"] for one in offers["goals"] if not one["takes_number"]], ["one-row"])
         wish = {"selected": 3, "kind": "depth", "at": 900}
         self.assertIn("no goal of the kind depth", self.ask("goal-numbers", 422, wish=wish)["detail"])

@@ -139,6 +139,7 @@ class Steps(FilesCase):
             answer = self.wish(do="move", moves=[{"path": path, "to": to}])
             self.assertIn(answer.status_code, (404, 422))
             self.assertIn(why, answer.json()["detail"])
+        self.assertEqual(self.wish(do="remove", paths=[]).json()["detail"], "Nothing is named that could be removed.")
         self.assertIn("last page", self.wish(do="remove", paths=["index.html", "islands/", "old.html"]).json()["detail"])
         self.assertEqual(self.files(), FILES)
 

@@ -1,4 +1,4 @@
-"""What can be drawn over the page: outlines, grid tracks with their lines and areas, gaps, flex lines, baselines."""
+"""What can be drawn over the page: outlines, grid tracks with their lines and areas, gaps, flex lines, baselines, pictures."""
 
 from __future__ import annotations
 
@@ -9,13 +9,14 @@ from itertools import pairwise
 from ..layout import FLEX, GRID, INLINE, FlexLine, Fragment, GridAxis
 from ..markup import Element
 from ..page import Layout
+from ..pictures import fitted
 
 MOST_LINES = 400
 
 
 @dataclass(frozen=True, slots=True)
 class Zone:
-    """A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free or baseline."""
+    """A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, picture or cut (of a picture)."""
 
     kind: str
     x: float
@@ -157,6 +158,22 @@ def _line(layer: OverlayLayer, drawn: _Drawn) -> None:
             layer.zones.append(_along(is_row, "free", drawn, ends[-1][1], inner - ends[-1][1], line, f"{(inner - ends[-1][1]) / 64:g} free"))
 
 
+def _picture(layer: OverlayLayer, drawn: _Drawn) -> None:
+    """All of a picture where it is drawn, its parts that are cut away beyond its box."""
+    fit = fitted(drawn.fragment)
+    if fit is None:
+        return
+    left, top = drawn.left / 64, drawn.top / 64
+    layer.zones.append(Zone("picture", left + fit.x.start, top + fit.y.start, fit.x.drawn, fit.y.drawn, f"{fit.x.share * fit.y.share * 100:.0f}% shows" if fit.x.share * fit.y.share < 0.995 else ""))
+    first, last = max(fit.x.start, 0.0), min(fit.x.start + fit.x.drawn, fit.x.room)
+    for length, x in ((fit.x.before, left + fit.x.start), (fit.x.after, left + fit.x.room)):
+        if length > 0:
+            layer.zones.append(Zone("cut", x, top + fit.y.start, length, fit.y.drawn))
+    for length, y in ((fit.y.before, top + fit.y.start), (fit.y.after, top + fit.y.room)):
+        if length > 0:
+            layer.zones.append(Zone("cut", left + first, y, max(last - first, 0.0), length))
+
+
 OVERLAYS = (
     OverlayKind("outline", "Outlines", _outline),
     OverlayKind("track", "Tracks and their lines", _track),
@@ -164,6 +181,7 @@ OVERLAYS = (
     OverlayKind("gap", "Gaps", _gap),
     OverlayKind("line", "Flex lines and free space", _line),
     OverlayKind("baseline", "Baselines", _baseline),
+    OverlayKind("picture", "Pictures, with what is cut away", _picture),
 )
 """All overlays, in the order of the menu. A new one is a function and a row; its look is a row of the interface's."""
 

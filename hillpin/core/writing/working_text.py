@@ -28,6 +28,8 @@ def as_text(answer: Explanation) -> str:
     if answer.inside is not None and len(answer.inside_steps) > 1:
         lines += [_line(step) for step in answer.inside_steps[1:]]
         lines.append(f"= {answer.inside:9.2f}  room inside")
+    if answer.picture:
+        lines += ["The picture in it:", *(f"             {line}" for line in answer.picture)]
     return "\n".join(lines)
 
 

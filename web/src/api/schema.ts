@@ -3834,6 +3834,11 @@ export interface components {
             inside: number | null;
             /** Inside Steps */
             inside_steps: components["schemas"]["StepOut"][];
+            /**
+             * Picture
+             * @default []
+             */
+            picture: string[];
             /** Reason */
             reason: string;
         };
@@ -4273,7 +4278,7 @@ export interface components {
         };
         /**
          * Zone
-         * @description A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free or baseline.
+         * @description A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, picture or cut (of a picture).
          */
         Zone: {
             /** Kind */

@@ -11,6 +11,10 @@ export function Hatching() {
       <pattern id="hatch-gap" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <line x1="0" y1="0" x2="0" y2="9" stroke="var(--hatch-gap)" strokeWidth="1" />
       </pattern>
+      <pattern id="hatch-cut" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <rect width="7" height="7" fill="var(--day-pin)" fillOpacity="0.08" />
+        <line x1="0" y1="0" x2="0" y2="7" stroke="var(--day-pin)" strokeWidth="1" />
+      </pattern>
     </defs>
   );
 }

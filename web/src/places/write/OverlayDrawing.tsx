@@ -100,6 +100,8 @@ const LOOKS: Record<string, Look> = {
   area: { fill: "none", stroke: "var(--day-hill)", isLabelled: true },
   line: { fill: "none", stroke: "var(--day-lake)", dash: "6 3" },
   free: { fill: "url(#hatch-margin)", stroke: "none", isLabelled: true },
+  picture: { fill: "none", stroke: "var(--day-pin)", dash: "8 3", isLabelled: true },
+  cut: { fill: "url(#hatch-cut)", stroke: "none" },
   baseline: { fill: "none", stroke: "var(--day-pin)", dash: "2 2" },
 };
 const PLAIN: Look = { fill: "none", stroke: "var(--day-ink)" };

@@ -17,6 +17,8 @@ const Panel = styled.section`
   th { padding-right: 24px; }
   td.source { font-family: var(--font-words); color: var(--soft); white-space: nowrap; }
   tr.result td, tr.result th { border-top: 1px solid var(--ink); font-weight: var(--weight-strong); }
+  h3 { margin: 8px 0 2px; font-size: var(--size-note); color: var(--soft); }
+  ul { margin: 0; padding: 0; list-style: none; font-family: var(--font-number); font-size: var(--size-note); }
   .keep { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 10px; }
   .keep button { padding: 1px 8px; font-size: var(--size-note); }
   .measured { color: var(--doubt); font-style: italic; }
@@ -92,6 +94,12 @@ function Sum({ working, measured, onSource }: { working: Working; measured: Prop
           {inner.length > 0 && working.inside !== null && working.inside !== undefined && <Result label="room inside" value={working.inside} />}
         </tbody>
       </table>
+      {working.picture && working.picture.length > 0 && (
+        <>
+          <h3>The picture in it</h3>
+          <ul>{working.picture.map((line) => <li key={line}>{line}</li>)}</ul>
+        </>
+      )}
     </>
   );
 }
