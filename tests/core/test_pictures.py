@@ -81,7 +81,7 @@ class Fits(unittest.TestCase):
         page, _ = shown("object-fit: cover; width: 300px; height: 300px")
         answer = explain(page, page.layout(800, record=True), only(page, "img"), "width")
         self.assertEqual(answer.picture[-1], "450 − 300 = 150 cut off: 75 left, 75 right")
-        self.assertIn("The picture in it:\n             own size 600 × 400\n", as_text(answer))
+        self.assertIn("The picture in it:\n             drawn 450 × 300, 75 cut off left and right\n             own size 600 × 400\n", as_text(answer))
 
 
 class Findings(unittest.TestCase):

@@ -9,7 +9,7 @@ from ..errors import InputError
 from ..layout import Box, Fragment, containing_box
 from ..markup import Element
 from ..page import Layout, Page
-from ..pictures import fitted
+from ..pictures import fitted, in_words
 from ..units import to_px
 from ..working import Source, Sum, Sums, Term, add_edges, declared, name_of
 
@@ -46,7 +46,7 @@ class Explanation:
     """For a width or height: the content box's."""
     inside_steps: list[Step] = field(default_factory=list)
     picture: tuple[str, ...] = ()
-    """For a width or height of a picture: how large it is drawn in the box, and what is cut away, one term a line."""
+    """For a width or height of a picture: what of it is drawn in the box and cut away, in words, then the sum, one term a line."""
     reason: str = ""
     """Why there is no sum, where there is none."""
 
@@ -83,7 +83,7 @@ def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str =
     if quantity in ("width", "height"):
         _inside(answer, fragment)
         picture = fitted(fragment)
-        answer.picture = picture.working if picture is not None else ()
+        answer.picture = (in_words(picture), *picture.working) if picture is not None else ()
     return answer
 
 
