@@ -7,7 +7,7 @@ import unittest
 
 from hillpin.core.page import Page
 from hillpin.core.pictures import Fitted, fitted, in_words
-from hillpin.core.survey import Finding, survey
+from hillpin.core.survey import Finding, proved, survey
 from hillpin.core.writing import as_text, explain, margin_notes
 from PIL import Image
 
@@ -125,3 +125,22 @@ class Findings(unittest.TestCase):
         total = len(noise(400, 400))
         self.assertGreater(total, 100_000)
         self.assertEqual(self.found("img { width: 134px }", "picture-heavy", data=noise(400, 400)), [])
+
+    def test_without_a_size_what_follows_jumps(self) -> None:
+        body = "<img src=a.png alt=x><p>words</p>"
+        (one,) = self.found("img { max-width: 100%; height: auto; display: block }", "unsized-picture", body)
+        self.assertEqual(one.message, "Until the file of img is there, its box is 400 lower at 1,200: what follows jumps by as much.")
+        self.assertEqual(one.fixes[0].after, '<img width="600" height="400" ')
+
+    def test_its_size_in_markup_or_in_css_holds_its_place(self) -> None:
+        css = "img { max-width: 100%; height: auto; display: block }"
+        self.assertEqual(self.found(css, "unsized-picture", "<img src=a.png width=600 height=400 alt=x><p>words</p>"), [])
+        for css in ("img { display: block; width: 50%; aspect-ratio: 3 / 2 }", "img { display: block; height: 200px }", "img { position: absolute; top: 0; left: 0 }"):
+            self.assertEqual(self.found(css, "unsized-picture", "<img src=a.png alt=x><p>words</p>"), [], css)
+
+    def test_what_says_its_size_settles_it(self) -> None:
+        page = page_of("img { max-width: 100%; height: auto; display: block }", "<img src=a.png alt=x><p>words</p>", a__png=picture(600, 400))
+        before = survey(page, 240, 700)
+        finding = next(one for one in before.findings if one.kind == "unsized-picture")
+        (remedy,) = proved(page, before, finding, 800)
+        self.assertEqual(remedy.fix.sentence, 'Say its size in the markup: width="600" height="400"')

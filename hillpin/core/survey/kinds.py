@@ -28,6 +28,7 @@ from .row_breaks import row_break
 from .single_boxes import collapsed_parent, stretched_image, text_measure
 from .targets import small_target
 from .unmatched_names import missing_file, unmatched_name
+from .unsized_pictures import unsized_picture
 
 Severity = Literal["wrong", "doubtful", "hint"]
 Check = Callable[[Survey, list[Finding]], list[Finding]]
@@ -79,6 +80,7 @@ FAMILIES = (
         Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn far larger than it has pixels."),
         Kind("picture-heavy", "hint", "Picture heavy", "A picture's file has far more pixels than any width shows."),
     )),
+    Family(_alone(unsized_picture), (Kind("unsized-picture", "doubtful", "Picture without a size", "What follows a picture jumps when its file is there: nothing says its ratio before."),)),
     Family(_alone(text_measure), (
         Kind("long-line", "doubtful", "Long lines", "Lines of running text hold over 90 characters."),
         Kind("short-line", "doubtful", "Short lines", "Lines of running text hold under 20 characters."),

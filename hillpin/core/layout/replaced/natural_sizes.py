@@ -34,9 +34,12 @@ class Pictures:
         self.files = files
         self.page = page
         self._sizes: dict[str, PictureSize | None] = {}
+        self._said: dict[str, PictureSize | None] = {}
 
     def size(self, address: str, base: str | None = None) -> PictureSize | None:
         """Natural size of the picture at an address, or None where there is none that can be read."""
+        if address in self._said:
+            return self._said[address]
         if address.startswith("data:"):
             return picture_size(_data_of(address))
         path = resolve(base if base is not None else self.page, address)
@@ -46,6 +49,10 @@ class Pictures:
             data = self.files.read(path)
             self._sizes[path] = picture_size(data) if data is not None else None
         return self._sizes[path]
+
+    def put(self, address: str, size: PictureSize | None) -> None:
+        """Say the size of the picture at an address, whatever its file has."""
+        self._said[address] = size
 
     def length(self, address: str) -> int | None:
         """Bytes of the picture's file; None where there is none."""
