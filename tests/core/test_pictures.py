@@ -106,11 +106,11 @@ class Findings(unittest.TestCase):
         self.assertEqual(self.found("img { width: 100%; height: auto; max-width: 600px }", "picture-soft"), [])
 
     def test_soft_from_the_width_at_which_it_is(self) -> None:
-        (one,) = self.found("img { display: block; width: 100% }", "picture-soft")
-        # 600 pixels fill 900 px by one and a half.
+        (one,) = self.found("img { display: block; width: 100% }", "picture-soft", data=picture(450, 300))
+        # 450 pixels fill 900 px by two each.
         self.assertEqual((one.low, one.high), (901, 1200))
-        self.assertEqual(one.message, "At 1,200 img is drawn 1,200 wide and has 600 pixels across: it is blurred, on dense screens more so.")
-        self.assertEqual(one.working, ("drawn 1,200", "÷ 600 pixels", "= 2 CSS px for a pixel"))
+        self.assertEqual(one.message, "At 1,200 img is drawn 1,200 wide and has 450 pixels across: it is blurred, on dense screens more so.")
+        self.assertEqual(one.working, ("drawn 1,200", "÷ 450 pixels", "= 2.67 CSS px for a pixel"))
 
     def test_a_choice_of_sizes_and_drawings_are_never_soft(self) -> None:
         css = "img { display: block; width: 100% }"

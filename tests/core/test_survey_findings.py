@@ -327,7 +327,7 @@ class Planted(unittest.TestCase):
 
     def test_markup(self) -> None:
         self.check("", "<p id=a>x</p>\n<p id=a>y</p>", ("duplicate-id", "p#a", None, None, 3))
-        self.check("", "<img src=b.png>", ("missing-alt", "main img", None, None, 2), b_png=picture(20, 20))
+        self.check("", "<img src=b.png width=20 height=20>", ("missing-alt", "main img", None, None, 2), b_png=picture(20, 20))
         self.check("", "<h1>a</h1>\n<h3>b</h3>", ("heading-skip", "main h3", None, None, 3))
         self.check(
             "input { width: 90px; height: 30px }",
@@ -386,8 +386,8 @@ class Clean(unittest.TestCase):
         css = ".h { position: relative } .h img { display: block; width: 100%; height: auto } .h p { position: absolute; left: 10px; top: 10px; margin: 0; background: #fff }\n.t { float: left; width: 120px; height: 100px }"
         self.clean(
             css,
-            f"<div class=h><img src=b.png alt=boat><p>Departures</p></div><div><div class=t></div><p style='max-width: 60ch'>{LONG}</p><p style='max-width: 60ch'>{LONG}</p></div>",
-            b_png=picture(40, 30),
+            f"<div class=h><img src=b.png width=800 height=600 alt=boat><p>Departures</p></div><div><div class=t></div><p style='max-width: 60ch'>{LONG}</p><p style='max-width: 60ch'>{LONG}</p></div>",
+            b_png=picture(800, 600),
         )
 
     def test_what_closed_details_hold_and_controls_as_the_browser_has_them(self) -> None:

@@ -80,7 +80,7 @@ FAMILIES = (
         Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn far larger than it has pixels."),
         Kind("picture-heavy", "hint", "Picture heavy", "A picture's file has far more pixels than any width shows."),
     )),
-    Family(_alone(unsized_picture), (Kind("unsized-picture", "doubtful", "Picture without a size", "What follows a picture jumps when its file is there: nothing says its ratio before."),)),
+    Family(_alone(unsized_picture), (Kind("unsized-picture", "hint", "Picture without a size", "What follows a picture jumps when its file is there: nothing says its ratio before."),)),
     Family(_alone(text_measure), (
         Kind("long-line", "doubtful", "Long lines", "Lines of running text hold over 90 characters."),
         Kind("short-line", "doubtful", "Short lines", "Lines of running text hold under 20 characters."),

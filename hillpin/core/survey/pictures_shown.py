@@ -18,8 +18,8 @@ from .findings import Finding, Masks, Survey, box_of, content_sizes, name_of, pl
 
 LEAST_SHOWN = 1 / 3
 """Of a picture's width or height: where less of it shows, what it is of may be cut off."""
-SOFT = 1.5
-"""CSS px for a pixel of the picture: from there on even a plain screen shows it blurred."""
+SOFT = 2.0
+"""CSS px for a pixel of the picture: from there on even a plain screen shows it blurred beyond doubt."""
 DENSEST = 2.0
 """Pixels to a CSS px beyond which hardly an eye sees more."""
 FAR = 1.5

@@ -42,7 +42,8 @@ class SftpPlace:
         self.name, self._folder, self._known = f"The server {access.host}", access.folder.rstrip("/") or "/", set[str]()
         try:
             self._transport = paramiko.Transport(socket.create_connection((access.host, access.port), patience))
-        except OSError as error:
+        except (OSError, UnicodeError) as error:
+            # A host that cannot be a name of one (RFC 5890) is no server either.
             raise PlaceFault(f"No server answers at {access.host}, port {access.port}.", is_over=True) from error
         try:
             self.fingerprint = self._enter(access, patience)
