@@ -124,3 +124,35 @@ class Boxes(AgreementCase):
 
     def test_what_closed_details_hold_takes_no_room(self) -> None:
         self.agree("details { float: left; clear: left }", "<details>a much longer text than the summary</details><details open>a much longer text than the summary</details>")
+
+
+class FurtherCauses(AgreementCase):
+    def test_cells_and_rows_have_no_least_height(self) -> None:
+        self.agree(
+            "th, .c { min-height: 138px } .r { min-height: 90px } .t { display: table } .d { display: table-cell; min-height: 50px }",
+            "<table><th>Known</th></table><table><tr class=r><td>Known</table><table><tr><td class=c style='height: 50px'>Known</table><div class=t><div class=d>K</div></div><table><tbody class=c><tr><td>Known</table>",
+        )
+
+    def test_a_definite_height_gives_the_width_whatever_the_most_height(self) -> None:
+        self.agree(
+            ".r { aspect-ratio: 1; max-height: 110px } .i { display: inline-grid; grid-template-columns: 183.44px } .f { float: left; clear: left }",
+            "<div class='f r' style='height: 77px'><p class=i>nine</p></div><div class='f r' style='width: fit-content'><p class=i>nine</p></div><div class=r style='height: 77px; clear: left'><p class=i>nine</p></div><div class='f r' style='height: 140px'>nine</div>",
+        )
+
+    def test_out_of_flow_keywords_have_the_room_that_offsets_leave(self) -> None:
+        words = "Wind at timetable at dusk by pier crossings; wind known"
+        self.agree(
+            "p { position: absolute; margin: 16px 0 } div { position: relative; height: 90px; padding-left: 9px; width: 300px }",
+            "".join(f"<div><p style='{style}'>{words}</p></div>" for style in ("width: fit-content", "width: fit-content; left: 20px; right: 10px", "width: fit-content; left: 20px", "max-width: fit-content; width: 500px", "width: 20px; min-width: fit-content; right: 5px", "width: stretch; left: 20px; right: 10px", "width: 50%; left: 20px; right: 10px")),
+        )
+
+    def test_a_moved_box_with_only_a_hanging_space_on_a_line(self) -> None:
+        for align in ("middle", "sub", "super", "5px", "-5px", "top"):
+            for edge in ("", "font-size: 30px", "padding: 2px", "margin-left: 3px"):
+                self.agree(f"p {{ width: 120px; margin: 0 }} .a {{ vertical-align: {align}; {edge} }}", "<p>Two, I extraord<a class=a> And</a></p><p>Two, I extraord<a class=a><b> And</b></a></p><p>x<a class=a></a>y</p>")
+
+    def test_a_float_behind_the_edge_of_an_inline_box_goes_below_the_line(self) -> None:
+        for edge in ("padding-left: 80px", "padding-left: 3px", "margin-left: -9px"):
+            for width in ("225px", "400px"):
+                self.agree(f"p {{ width: 290px; margin: 0 0 50px }} b {{ float: left; display: block; width: {width} }} i {{ {edge} }}", "<p><i><b>dogs</b></i></p><p><u style='float: left'>left</u><i><b>dogs</b>x</i></p><p><i><br><b>dogs</b>x</i></p>")
+        self.agree("p { width: 290px; text-indent: 50px } b { float: left; display: block; width: 260px }", "<p><b>dogs</b>x y</p><p><i><b>dogs</b>x y</i></p>")

@@ -47,7 +47,7 @@ MOVED = """([names, values]) => {
 }"""
 CRASHES = {"timeline-trigger-name"}
 """Set on every element, it ends Chromium 156."""
-UNTYPED = ["object_position", "empty_cells", "float_reference"]
+UNTYPED = ["empty_cells", "float_reference"]
 """Read for what they drop, and used by nothing yet."""
 UNTRIED = {"-webkit-rtl-ordering"}
 """Takes none of the values tried."""

@@ -85,6 +85,16 @@ class Edits(unittest.TestCase):
         ):  # fmt: skip
             self.assertFalse(self.carried(old, new), (old, new))
 
+    def test_a_block_that_is_no_rules_own_is_refused(self) -> None:
+        for css in ("ul { line-height: 3px; @function --f() { left: 1px } }", "ul { line-height: 3px; 1x { width: 3px } }", "ul { line-height: 3px } @unknown { width: 3px }"):
+            page = page_with(css)
+            seen(page)
+            after = css.replace("1px", "2px").replace("width: 3px", "width: 4px")
+            self.assertFalse(edit_sheet(page, "s.css", after), css)
+        page = page_with("ul /* all */ >\n li , ol { width: 3px }")
+        seen(page)
+        self.assertTrue(edit_sheet(page, "s.css", "ul /* all */ >\n li , ol { width: 4px }"))
+
     def test_lines_below_move(self) -> None:
         page = page_with(CSS)
         self.assertTrue(edit_sheet(page, "s.css", CSS.replace("gap: 20px;", "gap: 20px;\n\n")))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..styles.values import AUTO_KIND
+from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
 from .alignment import offset_of, split_safety
 from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
@@ -154,7 +154,7 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
     if box.kind == REPLACED and (is_replaced(box) or not both or style.width.kind != AUTO_KIND):
         return None
     if style.width.kind != AUTO_KIND:
-        width = resolve_inline(ctx, box, style.width, edges, frame.width, margins)
+        width = resolve_inline(ctx, box, style.width, edges, available if style.width.kind > Kind.CALC else frame.width, margins)
     elif (ratio := width_from_ratio(box, edges, space)) is not None:
         width = ratio
     elif both and box.kind != TABLE:
@@ -163,7 +163,7 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
         width = fit_content(ctx, box, edges, available - margins)
     if style.width.kind == AUTO_KIND and box.kind != REPLACED:
         width = through_ratio(box, width, edges, space.percent_block)
-    return clamp_inline(ctx, box, width, edges, frame.width, margins)
+    return clamp_inline(ctx, box, width, edges, frame.width, margins, available)
 
 
 def _stretched_height(box: Box, frame: Frame) -> int:

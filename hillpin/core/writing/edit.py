@@ -18,6 +18,7 @@ from ..styles import RESTYLED_FIELDS, SPECIAL, Declaration, FontFace, MediaBlock
 
 _UNSAFE = re.compile(r"[{}\"'@\\]|/\*|\*/")
 _COMMENT = re.compile(r"/\*|\*/")
+_COMMENTED = re.compile(r"/\*.*?\*/", re.DOTALL)
 _TABLE_PARTS = (Kind.TABLE, Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN_GROUP, Kind.COLUMN)
 """Parts whose borders may be collapsed into their table's when the tree is made."""
 
@@ -46,7 +47,8 @@ def edit_sheet(page: Page, path: str, after: str) -> bool:
     if block is None:
         return False
     rule = _rule_at(page, path, before.count("\n", 0, block.start) + 1)
-    if rule is None:
+    # A block that is no rule's own, such as a function's, may begin on the same line as one.
+    if rule is None or " ".join(_COMMENTED.sub(" ", before[block.start : block.open]).split()) != rule.text:
         return False
     return _Carrier(page, path, rule, before, after, block).carry()
 

@@ -37,7 +37,7 @@ class LineBreaker:
         content: InlineContent,
         basis: int,
         atomic_width: Callable[[Item], int],
-        place_float: Callable[[Item, int], int | None],
+        place_float: Callable[[Item, int, bool], int | None],
     ) -> None:
         self.ctx = ctx
         self.content = content
@@ -83,7 +83,7 @@ class LineBreaker:
                 line.has_content = True
                 return self._end(line, index + 1, item.end, indent, forced=True)
             elif kind == FLOAT:
-                self._float(line, index, position)
+                self._float(line, index, position, indent)
             elif kind == ItemKind.OUT_OF_FLOW:
                 if overflowing and line.has_content and self._ends_the_text(index):
                     return self._cut_before_open(line, index, indent)
@@ -341,12 +341,12 @@ class LineBreaker:
             self._stop(line, last.index + 1, last.end)
         return self._finish(line, indent)
 
-    def _float(self, line: Line, index: int, position: int) -> None:
+    def _float(self, line: Line, index: int, position: int, indent: int) -> None:
         item = self.content.items[index]
         part = Part(item, index, item.start, item.end, 0)
         position -= self._hanging(line)
         line.parts.append(part)
-        room = self.place_float(item, position) if not line.floats_after else None
+        room = self.place_float(item, position, position == indent) if not line.floats_after else None
         if room is None:
             line.floats_after.append(part)
         else:

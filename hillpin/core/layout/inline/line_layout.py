@@ -171,18 +171,16 @@ class _LineLayout:
         for i in kept:
             self._put_float(self.content.items[i].box, self.float_tops.get(i, self.y), i)
 
-    def _place_float(self, item: Item, position: int) -> int | None:
-        """Place a float met on the line if it fits beside what the line holds; None to put it after the line."""
+    def _place_float(self, item: Item, position: int, is_at_start: bool) -> int | None:
+        """Place a float met on the line if it fits beside what the line holds, or if it holds nothing, edges of inline boxes
+        included; None to put it after the line (CSS 2 §9.5.1)."""
         index = self.content.items.index(item)
         if index in self.placed_floats:
             self._bounds(self.y, 1)
             return max(self.right - self.left, 0)
         fragment, edges = self._float_fragment(item.box)
         outer = fragment.width + edges.margin_left + edges.margin_right
-        at_start = position == 0 or not any(
-            self.content.items[i].kind in (ItemKind.TEXT, ItemKind.ATOMIC) for i in range(index)
-        )
-        if outer > self.right - self.left - position + 1 and not at_start and position > 0:
+        if outer > self.right - self.left - position + 1 and not is_at_start:
             return None
         self._put_float(item.box, self.y, index)
         self._bounds(self.y, 1)

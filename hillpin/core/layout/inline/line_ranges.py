@@ -110,7 +110,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
 
 def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
     """Break all lines in a content width, and see between which widths nothing changes."""
-    breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position: None)
+    breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position, is_at_start: None)
     count = right = 0
     lowest, highest = 0, WIDEST
     stays = breaks_alike(box, content)

@@ -83,15 +83,16 @@ class SizeRules(Generic[N]):
         low, high = ctx.content_sizes(box)
         return self.larger(low, self.smaller(high, available - edges.inline)) + edges.inline
 
-    def clamp_inline(self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N) -> N:
-        """Apply max-width and then min-width to a border-box width (§10.4)."""
+    def clamp_inline(self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None) -> N:
+        """Apply max-width and then min-width to a border-box width (§10.4). ``room`` is what keywords that fill or fit have, where
+        it is not what percentages are of: offsets take from it (css-position-3 §4.1)."""
         style = box.style
         limit = style.max_width
         if limit.kind != Kind.NONE:
-            width = self.smaller(width, self.resolve_inline(ctx, box, limit, edges, available, margins))
+            width = self.smaller(width, self.resolve_inline(ctx, box, limit, edges, available if room is None or limit.kind <= Kind.CALC else room, margins))
         least = style.min_width
         if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
-            width = self.larger(width, self.resolve_inline(ctx, box, least, edges, available, margins))
+            width = self.larger(width, self.resolve_inline(ctx, box, least, edges, available if room is None or least.kind <= Kind.CALC else room, margins))
         return width
 
     def auto_margins(self, edges: EdgesOf[N], width: N, available: N) -> tuple[N, N]:

@@ -39,7 +39,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
-        if not stretches:
+        if not stretches and from_ratio is None:
             width = through_ratio(box, width, edges, space.percent_block)
     limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
     ctx.recorder.inline_size(box, edges, space, width, limited)

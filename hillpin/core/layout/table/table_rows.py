@@ -32,7 +32,7 @@ def aligns_baseline(box: Box) -> bool:
 
 
 def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_height: int) -> MeasuredCell:
-    """Lay a cell out at a width; its own height counts as a minimum. ``basis`` is the row's width, which
+    """Lay a cell out at a width; its own height counts as a minimum, and its ``min-height`` not at all (CSS 2 §10.7). ``basis`` is the row's width, which
     percentages of its padding are of."""
     box = cell.box
     edges = edges_of(box, basis)
@@ -44,8 +44,6 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_he
         least = max(least, height.units if ctx.mode == "quirks" else to_border_box(box, height.units, edges.block))
     elif height.has_percentage and table_height != INDEFINITE:
         least = max(least, to_border_box(box, height.resolve(table_height), edges.block))
-    if box.style.min_height.kind == Kind.FIXED:
-        least = max(least, to_border_box(box, box.style.min_height.units, edges.block))
     ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
     return MeasuredCell(cell, width, basis, fragment, least, ascent)
 
@@ -61,8 +59,6 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
             size.percent = height.percent
             if table_height != INDEFINITE:
                 size.height = height.resolve(table_height)
-        if row.box.style.min_height.kind == Kind.FIXED:
-            size.height = max(size.height, row.box.style.min_height.units)
     descents = [0] * len(sizes)
     for item in measured:
         if aligns_baseline(item.cell.box):
