@@ -156,3 +156,13 @@ class FurtherCauses(AgreementCase):
             for width in ("225px", "400px"):
                 self.agree(f"p {{ width: 290px; margin: 0 0 50px }} b {{ float: left; display: block; width: {width} }} i {{ {edge} }}", "<p><i><b>dogs</b></i></p><p><u style='float: left'>left</u><i><b>dogs</b>x</i></p><p><i><br><b>dogs</b>x</i></p>")
         self.agree("p { width: 290px; text-indent: 50px } b { float: left; display: block; width: 260px }", "<p><b>dogs</b>x y</p><p><i><b>dogs</b>x y</i></p>")
+
+    def test_rows_are_high_for_percentages_of_the_whole_table(self) -> None:
+        for table in ("", "border-spacing: 10px", "border-spacing: 10px; width: 200px", "border-spacing: 10px; table-layout: fixed; width: 200px", "border-collapse: collapse", "border-spacing: 10px; border: 3px solid; padding: 5px"):
+            for padding in ("0 10% 0 0", "0 8px 30% 32px", "5% 10%"):
+                self.agree(f"table {{ {table} }} td {{ padding: {padding} }} i {{ display: block }}", "<table><tr><td><i>,</i><td>abc<tr><td colspan=2>x<tr><td rowspan=2>a<td>b<tr><td>c</table>")
+
+    def test_limits_of_drawings_with_a_ratio_alone(self) -> None:
+        for limit in ("max-width: fit-content", "max-width: min-content", "max-width: max-content", "min-width: fit-content", "min-width: max-content"):
+            for width in ("fit-content", "max-content", "50px", "50%", "auto"):
+                self.agree(f"svg {{ {limit}; width: {width} }}", f"<p>{INLINE}</p><div style='width: 90px'>{INLINE}</div>", tolerance=0.1)

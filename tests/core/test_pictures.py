@@ -144,3 +144,10 @@ class Findings(unittest.TestCase):
         finding = next(one for one in before.findings if one.kind == "unsized-picture")
         (remedy,) = proved(page, before, finding, 800)
         self.assertEqual(remedy.fix.sentence, 'Say its size in the markup: width="600" height="400"')
+
+    def test_of_many_each_that_moves_something_is_told(self) -> None:
+        body = "<img src=a.png alt=x><p>words</p><div style='height: 500px; overflow: hidden'><img src=b.png alt=y></div><p>more</p>"
+        page = page_of("img { max-width: 100%; height: auto; display: block }", body, a__png=picture(600, 400), b__png=picture(300, 200))
+        found = [one for one in survey(page, 240, 900).findings if one.kind == "unsized-picture"]
+        # The second stands in a box of its own height, and what is behind it stays.
+        self.assertEqual([(one.line, one.message.split(",")[0]) for one in found], [(1, "Until the file of img is there")])

@@ -11,6 +11,8 @@ from .findings import Finding, Fix, Survey, name_of
 
 LEAST = 1.0
 """CSS px: a smaller move is none that is seen."""
+MOST_ALONE = 4
+"""Pictures of one page that are each taken away alone: each takes a reading of the page."""
 NOTHING = PictureSize(0, 0, None)
 """What a picture that is not there yet has of its own."""
 
@@ -18,20 +20,31 @@ NOTHING = PictureSize(0, 0, None)
 def unsized_picture(survey: Survey) -> list[Finding]:
     """Pictures whose file alone says how high they are: the page is laid out without them, and what then stands elsewhere moves.
 
-    Each is taken away by itself, at the widest and at the narrowest width.
+    All are taken away together, at the widest and at the narrowest width, then the first few each by itself.
     """
     widths = (survey.walked.end, survey.walked.start)
     candidates = [one for one in survey.elements if one.tag == "img" and not _has_size(one) and survey.page.pictures.size(_address(one)) is not None]
+    addresses = list(dict.fromkeys(map(_address, candidates)))
+    together = _moves_without(survey, addresses, widths) if addresses else []
     found: list[Finding] = []
-    for address in dict.fromkeys(_address(one) for one in candidates):
-        bare = Page(survey.page.files, survey.page.path)
-        bare.pictures.put(address, NOTHING)
-        moves = [(width, _moved(survey.page.layout(width, survey.walked.height), bare.layout(width, survey.walked.height))) for width in widths]
-        for element in candidates:
+    for number, address in enumerate(addresses):
+        those = [one for one in candidates if _address(one) == address]
+        if not any(move.get(one.index, 0) >= LEAST for _, move in together for one in those):
+            continue
+        moves = together if number >= MOST_ALONE or len(addresses) == 1 else _moves_without(survey, [address], widths)
+        for element in those:
             told = [(width, move[element.index]) for width, move in moves if move.get(element.index, 0) >= LEAST]
-            if _address(element) == address and told:
+            if told:
                 found.append(_finding(survey, element, *told[0]))
     return found
+
+
+def _moves_without(survey: Survey, addresses: list[str], widths: tuple[int, ...]) -> list[tuple[int, dict[int, float]]]:
+    """What ``_moved`` says at each width of a page whose pictures at these addresses are not there yet."""
+    bare = Page(survey.page.files, survey.page.path)
+    for address in addresses:
+        bare.pictures.put(address, NOTHING)
+    return [(width, _moved(survey.page.layout(width, survey.walked.height), bare.layout(width, survey.walked.height))) for width in widths]
 
 
 def _address(element: Element) -> str:

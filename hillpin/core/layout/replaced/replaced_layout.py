@@ -143,7 +143,8 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
 
     def inline_limit(length: Length, missing: int) -> int:
         if not intrinsic and length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
-            return _by_word(ctx, box, length, edges, space)
+            # What has a ratio alone and a width is as large through it as it is, which limits nothing.
+            return missing if _is_given_through_ratio(box) else _by_word(ctx, box, length, edges, space)
         if not style_length_is_usable(length, space.inline):
             return missing
         return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
@@ -157,11 +158,14 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
 
 
+def _is_given_through_ratio(box: Box) -> bool:
+    natural = _natural(box)
+    return natural.width is None and natural.height is None and natural.ratio is not None and not box.style.width.is_auto and box.style.height.is_auto
+
+
 def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space) -> int:
     """What ``min-content`` and the like come to as a limit: the content width that the box has without a given one."""
     room = Space(max(space.inline, 0), percent_block=space.percent_block, shrink=True)
-    if _natural(box).width is None and _natural(box).height is None and _natural(box).ratio is not None and not box.style.width.is_auto and box.style.height.is_auto:
-        return 0
     natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited=False)[0]
     if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
         return max(space.inline - edges.inline, 0)

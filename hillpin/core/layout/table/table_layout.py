@@ -78,7 +78,7 @@ class _TableLayout:
         basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
         row_width = offsets[-1] + widths[-1] - self.across if widths else 0
         measured = [
-            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, basis)
+            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, self.across, basis)
             for cell in self.grid.cells
         ]
         rows = row_sizes(self.grid, measured, self.down, basis)

@@ -31,13 +31,14 @@ def aligns_baseline(box: Box) -> bool:
     return box.style.vertical_align not in ("top", "middle", "bottom")
 
 
-def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, table_height: int) -> MeasuredCell:
+def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing: int, table_height: int) -> MeasuredCell:
     """Lay a cell out at a width; its own height counts as a minimum, and its ``min-height`` not at all (CSS 2 §10.7). ``basis`` is the row's width, which
-    percentages of its padding are of."""
+    percentages of its padding are of. As the browser has it, what its row is made high for has them of the ``spacing`` at both
+    ends as well."""
     box = cell.box
-    edges = edges_of(box, basis)
+    edges = edges_of(box, basis + 2 * spacing)
     fragment = ctx.layout(box, Space(basis, fixed_inline=width))
-    least = max(fragment.content_height, edges.block)
+    least = max(fragment.content_height + edges.block - edges_of(box, basis).block, edges.block)
     height = box.style.height
     if height.kind == Kind.FIXED:
         # The table cell height box sizing quirk: padding is inside.
