@@ -15,11 +15,11 @@ ATTACKS = {
     "A page that tries to get out": ("tests.browser.test_escapes",),
     "Other websites and names": ("tests.server.test_guard", "tests.server.test_line.Handshakes"),
     "A page in the real browser": ("tests.server.test_visits.WhatIsRefused", "tests.server.test_compare.Runs.test_hostile_pages_have_no_network_and_an_end"),
-    "A page that costs time or memory": ("tests.core.test_linear", "tests.server.test_computing", "tests.server.test_long_work"),
+    "A page that costs time or memory": ("tests.core.test_linear", "tests.core.test_robust", "tests.server.test_computing", "tests.server.test_long_work"),
     "Archives, pictures and names of files": ("tests.server.test_sites", "tests.server.test_everything", "tests.server.test_folders"),
     "Questions that are none": ("tests.server.test_line.Malformed", "tests.server.test_line.Answers.test_what_is_not_understood"),
     "Servers that a site is sent to": ("tests.server.test_publishing",),
-    "Data that is broken": ("tests.server.test_keeping",),
+    "Data that is broken, and disks that are full": ("tests.server.test_keeping", "tests.server.test_storage"),
 }
 """What is tried, and the tests that try it."""
 WIDTH = 110
