@@ -16,6 +16,7 @@ from ..core.files import MemoryFiles
 from ..core.handing import Tidiness, tidied
 from ..core.images import picture_size
 from ..core.page import Page
+from ..core.pictures import is_far_larger
 from ..core.site import (
     LineChange,
     Links,
@@ -23,7 +24,6 @@ from ..core.site import (
     Wanted,
     empty_page,
     folder_of,
-    is_far_larger,
     largest_shown,
     linked,
     moved,
@@ -298,7 +298,7 @@ def shown_at_most(request: HttpRequest | None, site_id: int, payload: PictureIn)
     most = max(found, key=lambda one: one.width * one.height, default=None)
     return {
         "natural_width": size.width if size is not None else None, "natural_height": size.height if size is not None else None,
-        "shown": asdict(most) if most is not None else None, "is_heavy": most is not None and size is not None and is_far_larger(size, most),
+        "shown": asdict(most) if most is not None else None, "is_heavy": most is not None and size is not None and is_far_larger(size.width or 0, most.width),
         "pages": len(users), "looked_at": min(len(users), MOST_PAGES),
     }  # fmt: skip
 

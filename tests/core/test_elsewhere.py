@@ -5,9 +5,9 @@ from __future__ import annotations
 import unittest
 
 from hillpin.core.files import MemoryFiles
-from hillpin.core.images import PictureSize
 from hillpin.core.page import Page
-from hillpin.core.site import ShownPicture, is_far_larger, largest_shown
+from hillpin.core.pictures import is_far_larger
+from hillpin.core.site import ShownPicture, largest_shown
 from hillpin.core.survey import Elsewhere, elsewhere, survey, without_used
 
 SHEET = "body { margin: 0 } .wrap { padding: 10px } .fare { width: 200px; height: 20px } .crew { height: 30px }\n"
@@ -77,6 +77,6 @@ class Pictures(unittest.TestCase):
         self.assertEqual(shown, ShownPicture("index.html", 1, 600, 300, 150))
         assert shown is not None
         # 2,000 are more than one and a half times the 600 pixels of a dense screen; 900 are just that.
-        self.assertTrue(is_far_larger(PictureSize(2000, 1000, 2), shown))
-        self.assertFalse(is_far_larger(PictureSize(900, 450, 2), shown))
+        self.assertTrue(is_far_larger(2000, shown.width))
+        self.assertFalse(is_far_larger(900, shown.width))
         self.assertIsNone(largest_shown(Page(MemoryFiles({"index.html": page, "big.svg": svg}), "index.html"), "none.svg", 240, 300))

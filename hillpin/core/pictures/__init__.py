@@ -1,9 +1,10 @@
 """Pictures in their boxes: how large they are drawn, where, and what of them is cut away.
 
 ``fitted`` says it of a picture in a box (``object-fit``, ``object-position``), with its working; ``in_words`` is a margin note's
-wording of it. Sizes come from layout; what is asked at many widths is asked with the sizes alone (``fit_of``).
+wording of it. ``is_far_larger`` and ``DENSEST`` say how many pixels are enough. Sizes come from layout; what is asked at many widths is asked with the sizes alone (``fit_of``).
 """
 
+from .enough import DENSEST, is_far_larger
 from .fitting import Fitted, FittedAxis, fit_of, fitted, in_words
 
-__all__ = ["Fitted", "FittedAxis", "fit_of", "fitted", "in_words"]
+__all__ = ["DENSEST", "Fitted", "FittedAxis", "fit_of", "fitted", "in_words", "is_far_larger"]

@@ -11,7 +11,7 @@ from .links import Broken, Links, Use
 from .pages import SheetLink, empty_page, linked, page_like, sheets_of, title_from, unlinked
 from .part_manifest import PartParameter, SitePart, all_parts, part_named
 from .parts_in import OutsideAddress, folder_of, outside_addresses, part_linked, part_unlinked, parts_there
-from .pictures import ShownPicture, is_far_larger, largest_shown
+from .pictures import ShownPicture, largest_shown
 from .search import Hit, Scope, Searched, Wanted, replaced, search
 
 __all__ = [
@@ -33,7 +33,6 @@ __all__ = [
     "all_parts",
     "empty_page",
     "folder_of",
-    "is_far_larger",
     "largest_shown",
     "linked",
     "moved",

@@ -6,15 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..images import PictureSize
 from ..page import Page
 from ..widths import ABSENT, walk
 from .addresses import references_in
-
-DENSEST = 2.0
-"""Pixels to a CSS px beyond which hardly an eye sees more."""
-FAR = 1.5
-"""How many times wider than a dense screen needs a picture is said to be far too large."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,8 +39,3 @@ def largest_shown(page: Page, picture: str, start: int, end: int) -> ShownPictur
             if there[row] and (best is None or width > best.width):
                 best = ShownPicture(page.path, element.line, stretch.low + row, width, height)
     return best
-
-
-def is_far_larger(size: PictureSize, shown: ShownPicture) -> bool:
-    """Whether a picture of pixels has far more of them than a dense screen could show."""
-    return size.width is not None and shown.width > 0 and size.width > FAR * DENSEST * shown.width

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from ..layout import Kind, Natural
 from ..markup import Element
-from ..pictures import Fitted, fit_of
+from ..pictures import DENSEST, Fitted, fit_of, is_far_larger
 from ..shown import px
 from ..styles import ComputedStyle
 from ..widths import Stretch
@@ -20,10 +20,6 @@ LEAST_SHOWN = 1 / 3
 """Of a picture's width or height: where less of it shows, what it is of may be cut off."""
 SOFT = 2.0
 """CSS px for a pixel of the picture: from there on even a plain screen shows it blurred beyond doubt."""
-DENSEST = 2.0
-"""Pixels to a CSS px beyond which hardly an eye sees more."""
-FAR = 1.5
-"""How many times more pixels across than a dense screen needs a picture is said to be far too large."""
 HEAVY = 100_000
 """Bytes from which a picture's file is worth a word."""
 
@@ -140,7 +136,7 @@ def _soft(survey: Survey, element: Element, low: int, high: int) -> Finding:
 def _heavy(survey: Survey, element: Element, width: float, at: int) -> Finding | None:
     pictures = survey.page.pictures
     length, size = pictures.length(element.attributes.get("src", "")), pictures.size(element.attributes.get("src", ""))
-    if size is None or not size.width or length is None or length < HEAVY or size.width <= FAR * DENSEST * width:
+    if size is None or not size.width or length is None or length < HEAVY or not is_far_larger(size.width, width):
         return None
     enough = min(width * DENSEST, size.width)
     saved = length * (1 - (enough / size.width) ** 2)
