@@ -55,6 +55,10 @@ class Equal(unittest.TestCase):
                 away = np.abs(table.astype(np.int64) - exact)
                 self.assertLessEqual(int(away.max()), ROUNDINGS, np.argwhere(away > ROUNDINGS)[:3])
 
+    def test_what_the_head_holds_may_be_shown(self) -> None:
+        files = MemoryFiles({"index.html": "<!DOCTYPE html><link rel=stylesheet href=a.css>", "a.css": "{}\n:first-child { display: env(x)"})
+        self.same(walk(Page(files), 300, 313), walk(Page(files), 300, 313, every=True))
+
     def test_every_kind_of_layout(self) -> None:
         for name in PAGES:
             with self.subTest(name):

@@ -138,12 +138,14 @@ class Tables:
         if has_end(fragment):
             self._reach(table, box, 4, x + fragment.text_right)
         for row_box, dx, dy, width, height in fragment.row_offsets:
-            if row_box.element is not None:
+            if row_box.element is not None and row_box.element.index >= 0:
                 _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height, of_table=True)
         for item in fragment.inlines:
             inside = item.box.element
             if inside is not None and item.box.pseudo is None:
-                _unite(table, self.place[inside.index], x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
+                # What the head holds may be shown, and is no element of the body.
+                if inside.index >= 0:
+                    _unite(table, self.place[inside.index], x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
             else:
                 self._reach(table, item.box, 5, x + item.x + item.width)
 
