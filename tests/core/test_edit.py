@@ -95,6 +95,14 @@ class Edits(unittest.TestCase):
         seen(page)
         self.assertTrue(edit_sheet(page, "s.css", "ul /* all */ >\n li , ol { width: 4px }"))
 
+    def test_what_is_left_open_or_was_takes_in_what_follows(self) -> None:
+        # Each is read anew: the rules below are inside the parenthesis in one of the two.
+        self.assertFalse(self.carried("padding: 12px", "padding: calc(12px"))
+        page = page_with(".fare { width: calc(30px; }\n.board { width: 40px }")
+        seen(page)
+        self.assertFalse(edit_sheet(page, "s.css", ".fare { width: calc(30px); }\n.board { width: 40px }"))
+        self.assertTrue(self.carried("padding: 12px", "padding: calc(12px)"))
+
     def test_lines_below_move(self) -> None:
         page = page_with(CSS)
         self.assertTrue(edit_sheet(page, "s.css", CSS.replace("gap: 20px;", "gap: 20px;\n\n")))

@@ -18,6 +18,7 @@ from ..styles import RESTYLED_FIELDS, SPECIAL, Declaration, FontFace, MediaBlock
 
 _UNSAFE = re.compile(r"[{}\"'@\\]|/\*|\*/")
 _COMMENT = re.compile(r"/\*|\*/")
+_BRACKETS = re.compile(r"[()\[\]]")
 _COMMENTED = re.compile(r"/\*.*?\*/", re.DOTALL)
 _TABLE_PARTS = (Kind.TABLE, Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN_GROUP, Kind.COLUMN)
 """Parts whose borders may be collapsed into their table's when the tree is made."""
@@ -46,6 +47,8 @@ def edit_sheet(page: Page, path: str, after: str) -> bool:
     block = _block_around(before, first, old_end)
     if block is None:
         return False
+    if _leaves_open(before[block.open : block.close]) or _leaves_open(after[block.open : block.close + len(after) - len(before)]):
+        return False
     rule = _rule_at(page, path, before.count("\n", 0, block.start) + 1)
     # A block that is no rule's own, such as a function's, may begin on the same line as one.
     if rule is None or " ".join(_COMMENTED.sub(" ", before[block.start : block.open]).split()) != rule.text:
@@ -59,6 +62,14 @@ def _span(before: str, after: str) -> tuple[int, int, int]:
     first = _alike(before, after, most)
     tail = _alike(before[: first - 1 : -1] if first else before[::-1], after[: first - 1 : -1] if first else after[::-1], most - first)
     return first, len(before) - tail, len(after) - tail
+
+
+def _leaves_open(text: str) -> bool:
+    """Whether a parenthesis or bracket is still open at the end: the brace behind it does not end the block (css-syntax-3 §5.4.8)."""
+    depth = 0
+    for found in _BRACKETS.finditer(text):
+        depth = max(depth + (1 if found.group() in "([" else -1), 0)
+    return depth > 0
 
 
 def _alike(one: str, other: str, most: int) -> int:
