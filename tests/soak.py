@@ -26,6 +26,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
+from hillpin.limits import memory_of
 from websockets.sync.client import connect
 
 from .fuzz.api import free_port, is_up
@@ -125,7 +126,7 @@ class Server:
                 time.sleep(PAUSE)
 
 
-def memory_of(process: int) -> float:
+def memory_of_all(process: int) -> float:
     """MB of a process and all that it started, what they share counted once for each."""
     kept = {process}
     for _ in range(4):
@@ -136,13 +137,7 @@ def memory_of(process: int) -> float:
                 continue
             if int(words[1]) in kept:
                 kept.add(int(stat.parent.name))
-    pages = 0
-    for one in kept:
-        try:
-            pages += int(Path(f"/proc/{one}/statm").read_text().split()[1])
-        except OSError:
-            continue
-    return pages * os.sysconf("SC_PAGESIZE") / 2**20
+    return sum(map(memory_of, kept)) / 2**20
 
 
 def large_site() -> tuple[bytes, dict[str, str]]:
@@ -194,10 +189,10 @@ def main() -> int:
             for thread in threads:
                 thread.start()
             time.sleep(60 * options.minutes * WARM)
-            before = memory_of(process.pid)
+            before = memory_of_all(process.pid)
             for thread in threads:
                 thread.join()
-            after = memory_of(process.pid)
+            after = memory_of_all(process.pid)
         finally:
             process.terminate()
             process.wait()

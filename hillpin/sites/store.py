@@ -101,10 +101,7 @@ def checked(files: Iterable[NewFile], *, needs_page: bool = True) -> dict[str, b
 
 def _check_twins(paths: list[str]) -> None:
     """Raises Refused where files would be one: under the same name, in other capitals, or in letters put together otherwise."""
-    named: dict[str, list[str]] = {}
-    for path in paths:
-        named.setdefault(clean_path(path).lower(), []).append(path)
-    twins = [" and ".join(same) for same in named.values() if len(same) > 1]
+    twins = [" and ".join(one.path for one in group) for group in twins_among((number, path, 0) for number, path in enumerate(paths))]
     if twins:
         more = f", and {len(twins) - MOST_TWINS} more" if len(twins) > MOST_TWINS else ""
         raise Refused(f"These are one file on many systems, as they differ only in capitals, or in nothing: {'; '.join(twins[:MOST_TWINS])}{more}. Rename or leave out one of each. Nothing was taken in.")

@@ -22,6 +22,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 from pathlib import Path
 
+from .core_child import MOST_MEMORY
 from .core_questions import question_of
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -131,7 +132,7 @@ def asked_again(findings: Iterable[dict[str, str]], folder: Path) -> list[dict[s
         told = [json.loads(line) for line in paths[2].read_text().splitlines()] if paths[2].exists() else []
         if done.returncode or any(said["kind"] != "end" for said in told):
             found.append(next((said for said in told if said["kind"] != "end"), one))
-        elif told and told[-1]["memory"] > 400:
+        elif told and told[-1]["memory"] > MOST_MEMORY:
             found.append({**one, "kind": "memory", "what": f"{told[-1]['memory']} MB"})
     return found
 

@@ -43,7 +43,7 @@ class Asker:
         begun = time.process_time()
         try:
             self.questions.ask(name, made)
-        except (Exception, RecursionError) as error:
+        except Exception as error:
             last = [frame for frame in traceback.extract_tb(error.__traceback__) if "core_" not in Path(frame.filename).name][-1:]
             where = f" at {Path(last[0].filename).name}:{last[0].lineno}" if last else ""
             self.tell("raised", name, given, f"{type(error).__name__}{where}: {'' if isinstance(error, KeyError) else str(error)[:120]}")
