@@ -33,6 +33,11 @@ MEASURE = """async widths => {
     frame.style.width = width + 'px';
     inside.body.getBoundingClientRect();
     await inside.fonts.ready;
+    // Lines that were laid out before their font came may keep some of it: the page is laid out afresh.
+    inside.body.style.display = 'none';
+    inside.body.getBoundingClientRect();
+    inside.body.style.display = '';
+    if (inside.body.getAttribute('style') === '') inside.body.removeAttribute('style');
     // A picture is chosen by the window, and content stays out of view or comes into it, when a frame is drawn.
     if (inside.querySelector('[srcset]') || inside.documentElement.innerHTML.includes('content-visibility')) await new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)));
     await Promise.all([...inside.images].map(image => image.decode().catch(() => null)));
