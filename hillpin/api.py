@@ -14,6 +14,7 @@ from .compare.api import screens_router
 from .compare.drawings_api import router as drawings_router
 from .compare.expectations_api import router as expectations_router
 from .compare.report_api import router as reports_router
+from .computing import Busy
 from .core.errors import InputError
 from .exchange.api import router as exchange_router
 from .folders.api import router as folders_router
@@ -90,6 +91,12 @@ def on_refused(request: HttpRequest, error: Refused) -> HttpResponse:
 def on_input_error(request: HttpRequest, error: InputError) -> HttpResponse:
     """A page that cannot be read or is beyond a bound."""
     return api.create_response(request, {"detail": str(error)}, status=422)
+
+
+@api.exception_handler(Busy)
+def on_busy(request: HttpRequest, error: Busy) -> HttpResponse:
+    """A question that others came before: who still wants the answer may ask again."""
+    return api.create_response(request, {"detail": str(error), "again": True}, status=422)
 
 
 @api.exception_handler(Clash)

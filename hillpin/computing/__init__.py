@@ -6,9 +6,9 @@ as in tests of single functions, questions are answered where they are asked. ``
 """
 
 from .long_work import FIRST, LAST, USUAL, Processes, Work, WorkFailed, WorkStopped, long_work, say
-from .pool import Unanswered, begin, begin_process, end
+from .pool import Busy, Unanswered, begin, begin_process, end
 from .questions import NUMBERS, SLOW, apart, next_place
 from .tickets import Ticket, Tickets
 from .worker import stop_asked
 
-__all__ = ["FIRST", "LAST", "NUMBERS", "SLOW", "USUAL", "Processes", "Ticket", "Tickets", "Unanswered", "Work", "WorkFailed", "WorkStopped", "apart", "begin", "begin_process", "end", "long_work", "next_place", "say", "stop_asked"]
+__all__ = ["FIRST", "LAST", "NUMBERS", "SLOW", "USUAL", "Busy", "Processes", "Ticket", "Tickets", "Unanswered", "Work", "WorkFailed", "WorkStopped", "apart", "begin", "begin_process", "end", "long_work", "next_place", "say", "stop_asked"]

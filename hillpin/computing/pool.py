@@ -59,6 +59,10 @@ class Unanswered(InputError):
     """A question that a worker could not answer: it took too long, too much memory, or broke."""
 
 
+class Busy(InputError):
+    """A question that was not tried, for others came first: asked again it may well be answered."""
+
+
 @dataclass(slots=True)
 class _Worker:
     process: BaseProcess
@@ -92,14 +96,14 @@ class _Slot:
 
     @contextlib.contextmanager
     def turn(self, question: Question, is_wanted: Callable[[], bool]) -> Iterator[None]:
-        """Wait for the worker. Raises InputError where the answer is not wanted any more, and Unanswered where too many wait
-        already: those who save must find a free thread."""
+        """Wait for the worker. Raises Busy where the answer is not wanted any more, and where too many wait already: those who
+        save must find a free thread."""
         if not self._room.acquire(blocking=False):
-            raise Unanswered(f"{_named(question)} waits behind too many other questions. Ask again in a moment.")
+            raise Busy(f"{_named(question)} waits behind too many other questions. Ask again in a moment.")
         try:
             while not self.lock.acquire(timeout=LOOK):
                 if not is_wanted():
-                    raise InputError(NEWER)
+                    raise Busy(NEWER)
             try:
                 yield
             finally:
@@ -167,7 +171,7 @@ class Pool:
         return [slot.worker.number for slot in itertools.chain(*self._slots.values()) if slot.worker is not None]
 
     def ask(self, question: Question) -> Any:
-        """The answer to a question. Raises what the question raised, and Unanswered."""
+        """The answer to a question. Raises what the question raised, Busy and Unanswered."""
         subject = (question.group, question.site, question.page)
         state = self._state_of(question)
         known = self._bad.get(state)
@@ -179,7 +183,7 @@ class Pool:
             with self._lock:
                 # Threads may come here in another order than the questions did.
                 if turn < self._newest.get(asked_last, 0):
-                    raise InputError(NEWER)
+                    raise Busy(NEWER)
                 self._newest[asked_last] = turn
         slot = self._slot(subject)
 
@@ -188,7 +192,7 @@ class Pool:
 
         with slot.turn(question, is_wanted):
             if not is_wanted():
-                raise InputError(NEWER)
+                raise Busy(NEWER)
             return self._answer(slot, question, state, is_wanted)
 
     def _slot(self, subject: tuple[str, int | None, str]) -> _Slot:
@@ -223,7 +227,7 @@ class Pool:
                 slot.drop()
             return answer
         if said == "raised":
-            raise answer
+            raise answer if is_wanted() else Busy(NEWER)
         if said == "gone":
             raise Http404(answer)
         if said == "full":

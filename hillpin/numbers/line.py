@@ -24,7 +24,7 @@ from django.http.request import split_domain_port, validate_host
 from ninja import Schema
 from pydantic import ValidationError
 
-from ..computing import apart, next_place
+from ..computing import Busy, apart, next_place
 from ..core.errors import InputError
 from ..sites.models import Site
 from ..sites.news import News, board
@@ -150,6 +150,8 @@ def answer_to(text: str, talk: Talk, order: int = 0) -> str:
         told = changed_numbers(None, site_id=asked.site, payload=asked.query, talk=talk.name, turn=talk.turn)
         talk.turn += 1
         return f'{{"ask":{number},"numbers":{told}}}'
+    except Busy as error:
+        return orjson.dumps({"ask": number, "error": str(error), "again": True}).decode()
     except InputError as error:
         sentence = str(error)
     except (Http404, Site.DoesNotExist):

@@ -136,9 +136,10 @@ class TwinsOut(Schema):
 
 
 class ErrorOut(Schema):
-    """What was wrong, in a sentence."""
+    """What was wrong, in a sentence; ``again`` where the same question may well be answered in a moment."""
 
     detail: str
+    again: bool = False
 
 
 class RevisionOut(Schema):

@@ -8,7 +8,7 @@ from hillpin.core.page import Page
 from hillpin.core.survey import survey
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from .base import InterfaceCase
 
@@ -89,6 +89,23 @@ class PutIn(InterfaceCase):
         self.assertEqual([one.text() for one in main.descendants() if one.tag == "h3"][3:], ["Ines Moor", "Jon Haar", "Marit Vey", "Tove Lind"])
         files = {file.path: bytes(file.content) for file in SiteFile.objects.filter(site=self.site)}
         self.assertEqual([one.message for one in survey(Page(MemoryFiles(files)), 240, 1920).findings if one.kind not in ("filler-text",)], [])
+
+    def test_a_drawing_that_others_came_before_is_asked_for_again(self) -> None:
+        """Questions may reach the server in another order than they were asked: the newest is then told that it is an old one."""
+        self.begin()
+        self.to_line("<body>")
+        told: list[str] = []
+
+        def refuse_first(route: Route) -> None:
+            told.append(route.request.url)
+            if len(told) > 2:
+                route.fallback()
+            else:
+                route.fulfill(status=422, json={"detail": "A newer one was asked for.", "again": True})
+
+        self.page.route("**/draw-start", refuse_first)
+        self.take("Header with navigation")
+        self.until(lambda: "header-way" in self.saved(), "the header is saved")
 
     def test_a_start_is_drawn_before_it_is_taken_and_one_undo_takes_it_back(self) -> None:
         self.begin()

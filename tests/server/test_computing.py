@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import subprocess
 import sys
@@ -16,6 +17,7 @@ from hillpin.computing import apart
 from hillpin.computing.pool import MOST_WAITING, Pool, running
 from hillpin.computing.worker import _function
 from hillpin.core.errors import InputError
+from hillpin.numbers.line import Talk, answer_to
 from hillpin.numbers.surroundings import SiteSurroundings
 from hillpin.sites.store import NewFile, add_site
 from ninja import Schema
@@ -137,7 +139,7 @@ class Workers(TransactionTestCase):
             time.sleep(0.001)
         self.assertEqual(wait_for_stop(None, payload=About(word="new")), "new")
         thread.join()
-        self.assertEqual(said, ["Stopped."])
+        self.assertEqual(said, ["A newer one was asked for."])
 
     def test_those_that_are_not_wanted_any_more_do_not_wait(self) -> None:
         """While one worker is busy, any number of newer questions may come: only the last of them waits."""
@@ -171,6 +173,19 @@ class Workers(TransactionTestCase):
         with self.assertRaisesMessage(InputError, "A newer one was asked for."):
             wait_for_stop(None, payload=About(word="older"), order=older)
         self.assertEqual(wait_for_stop(None, payload=About(word="newest")), "newest")
+
+    def test_a_question_that_was_not_tried_says_that_it_may_be_asked_again(self) -> None:
+        """Over HTTP, questions that wait beyond the bound are told apart from such as ask for too much."""
+        slot = self.pool._slot(("numbers", self.site.pk, "index.html"))
+        for _ in range(MOST_WAITING + 1):
+            slot._room.acquire()
+        asked = {"page": "index.html", "width": 400}
+        answer = self.client.post(f"/api/sites/{self.site.pk}/numbers", asked, content_type="application/json")
+        self.assertEqual((answer.status_code, answer.json()), (422, {"detail": "index.html waits behind too many other questions. Ask again in a moment.", "again": True}))
+        on_the_line = json.loads(answer_to(json.dumps({"ask": 3, "site": self.site.pk, "query": asked}), Talk()))
+        self.assertEqual(on_the_line, {"ask": 3, "error": answer.json()["detail"], "again": True})
+        slot._room.release()
+        self.assertEqual(self.client.post(f"/api/sites/{self.site.pk}/numbers", asked, content_type="application/json").status_code, 200)
 
     def test_only_what_is_marked_is_answered(self) -> None:
         with self.assertRaises(LookupError):

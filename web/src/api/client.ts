@@ -33,9 +33,13 @@ export function sentence(error: unknown): string {
   return "Hill Pin does not answer. Check that ./pin start is running.";
 }
 
-/** The data of an answer; throws its sentence where it is an error. */
+/** A question that was not tried, for others came first: who still wants the answer asks again. */
+export class Busy extends Error {}
+
+/** The data of an answer; throws its sentence where it is an error, `Busy` where it may be asked again. */
 export async function ask<T>(answer: Promise<{ data?: T; error?: unknown }>): Promise<T> {
   const { data, error } = await answer.catch((failure: unknown) => ({ data: undefined, error: failure }));
+  if (typeof error === "object" && error !== null && "again" in error && error.again === true) throw new Busy(sentence(error));
   if (error !== undefined || data === undefined) throw new Error(sentence(error));
   return data;
 }

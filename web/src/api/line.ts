@@ -3,7 +3,7 @@
  * A request of its own goes through more hands than it takes to compute what it asks for. While the line is not open,
  * or where it breaks, numbers are asked for over HTTP.
  */
-import { ask, client, type Hill, type Numbers } from "./client";
+import { ask, Busy, client, type Hill, type Numbers } from "./client";
 import type { components } from "./schema";
 
 type NumbersQuery = components["schemas"]["NumbersIn"];
@@ -14,6 +14,7 @@ interface Answer {
   numbers?: Partial<Numbers>;
   hill?: Hill;
   error?: string;
+  again?: boolean;
   news?: News;
 }
 
@@ -39,7 +40,7 @@ export class Line {
     this.open();
   }
 
-  /** The numbers of a page. Throws with the server's sentence where there are none. */
+  /** The numbers of a page. Throws with the server's sentence where there are none, `Busy` where they may be asked for again. */
   numbers(query: NumbersQuery): Promise<Numbers> {
     return this.question({ query }, () => this.last as Numbers, () => ask(client.POST("/api/sites/{site_id}/numbers", { params: { path: { site_id: this.site } }, body: query })));
   }
@@ -57,7 +58,7 @@ export class Line {
       const end = (answer?: Answer) => {
         const found = answer && !answer.error ? read(answer) : undefined;
         if (!answer) overHttp().then(done, failed);
-        else if (found === undefined) failed(new Error(answer.error));
+        else if (found === undefined) failed(answer.again ? new Busy(answer.error) : new Error(answer.error));
         else done(found);
       };
       this.waiting.set(number, end);

@@ -2747,11 +2747,16 @@ export interface components {
         };
         /**
          * ErrorOut
-         * @description What was wrong, in a sentence.
+         * @description What was wrong, in a sentence; ``again`` where the same question may well be answered in a moment.
          */
         ErrorOut: {
             /** Detail */
             detail: string;
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
         };
         /**
          * SiteSummary

@@ -1,5 +1,10 @@
 /** One request at a time, always for the newest question. */
 import { useEffect, useRef, useState } from "react";
+import { Busy } from "../api/client";
+
+/** Milliseconds before a question that others came before is asked again, and how often that is done. */
+const PAUSE = 200;
+const TRIES = 25;
 
 interface Latest<A> {
   answer?: A;
@@ -8,18 +13,23 @@ interface Latest<A> {
   isFresh: boolean;
 }
 
-/** The answer to a question; while a newer one is under way the last stays. Null asks nothing. */
+/** The answer to a question; while a newer one is under way the last stays. Null asks nothing.
+ *
+ * Questions reach the server in another order than they were asked, so that the newest may be taken for an older one: it is asked again.
+ */
 export function useLatest<Q, A>(question: Q | null, ask: (question: Q) => Promise<A>): Latest<A> {
   const [state, setState] = useState<{ answer?: A; error?: string; key: string }>({ key: "" });
   const wanted = useRef<Q | null>(null);
   const busy = useRef(false);
   const key = question === null ? "" : JSON.stringify(question);
+  // Whoever is not shown any more wants nothing.
+  useEffect(() => () => { wanted.current = null; }, []);
   useEffect(() => {
     wanted.current = question;
     if (question === null || busy.current) return;
     busy.current = true;
     void (async () => {
-      let asked: Q | null = null;
+      let asked: Q | null = null, tries = 0;
       while (wanted.current !== null && asked !== wanted.current) {
         asked = wanted.current;
         const askedKey = JSON.stringify(asked);
@@ -27,6 +37,11 @@ export function useLatest<Q, A>(question: Q | null, ask: (question: Q) => Promis
           const answer = await ask(asked);
           setState({ answer, key: askedKey });
         } catch (error) {
+          if (error instanceof Busy && ++tries < TRIES) {
+            await new Promise((done) => setTimeout(done, PAUSE));
+            asked = null;
+            continue;
+          }
           const message = error instanceof Error ? error.message : String(error);
           setState((before) => ({ ...before, error: message, key: askedKey }));
         }

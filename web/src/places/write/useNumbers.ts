@@ -1,7 +1,7 @@
 /** The numbers of the page at the walker: one request at a time, always for the newest state. */
 import { flushSync } from "react-dom";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Hill, Numbers } from "../../api/client";
+import { Busy, type Hill, type Numbers } from "../../api/client";
 import { Line } from "../../api/line";
 import type { Texts } from "./texts";
 
@@ -23,6 +23,10 @@ type HillQuery = Omit<NumbersQuery, "width" | "pseudo">;
 
 export type Pseudo = "" | "before" | "after";
 
+/** Milliseconds before numbers that others came before are asked for again, and how often that is done. */
+const AGAIN = 200;
+const TRIES = 25;
+
 interface Answer {
   numbers?: Numbers;
   error?: string;
@@ -42,6 +46,7 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
     if (now.busy || now.wanted === now.asked) return;
     now.busy = true;
     void (async () => {
+      let tries = 0;
       while (now.asked !== now.wanted) {
         now.asked = now.wanted;
         try {
@@ -52,6 +57,11 @@ export function useNumbers(line: Line, query: NumbersQuery, ready: boolean, text
           // At once: the scheduler would let the page under work be painted first.
           flushSync(() => setAnswer({ numbers }));
         } catch (error) {
+          if (error instanceof Busy && ++tries < TRIES) {
+            await new Promise((done) => setTimeout(done, AGAIN));
+            now.asked = "";
+            continue;
+          }
           const message = error instanceof Error ? error.message : String(error);
           setAnswer((before) => ({ ...before, error: message }));
         }
