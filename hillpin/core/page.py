@@ -31,6 +31,7 @@ from .layout.tree.box_tree import BoxTree
 from .layout.tree.generate import Generator
 from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
+from .markup.parse import MOST_ELEMENTS
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.computed import Environment
 from .styles.media import ALWAYS, USUAL_READER, Reader, Viewport, parse_media, read_for
@@ -258,6 +259,11 @@ class Page:
                 continue
             features[element.index, feature] = UnmodelledFeature(element.index, feature, self.path, element.line or 1)
             _spread(element, affected)
+        left_out = self.document.left_out
+        if left_out is not None:
+            feature = f"All beyond the first {MOST_ELEMENTS:,} elements ({left_out.tags:,} more tags)"
+            features[left_out.parent.index, feature] = UnmodelledFeature(left_out.parent.index, feature, self.path, left_out.line)
+            _spread(left_out.parent, affected)
         for element in self.document.elements:
             inside_svg = element.namespace != "html" and element.tag != "svg" and element not in collector.shapes
             if inside_svg or element.tag == "legend":

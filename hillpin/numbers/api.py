@@ -14,7 +14,7 @@ from ..computing import SLOW, apart, stop_asked
 from ..core.errors import InputError
 from ..core.markup import Document, Element
 from ..core.page import Page
-from ..core.writing import QUANTITIES, Hill, browser_faces, dimension_rows, explain, hill_of, margin_notes, pseudo_of
+from ..core.writing import QUANTITIES, Hill, browser_faces, dimension_rows, explain, first_to_select, hill_of, margin_notes, pseudo_of
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from .browser_fonts import browser_fonts
@@ -122,18 +122,11 @@ _STANDING: WeakKeyDictionary[Document, list[dict[str, Any]]] = WeakKeyDictionary
 
 
 def selected_element(page: Page, index: int | None, width: int, height: int) -> Element | None:
-    """The element of an index; without one, the page is laid out for the first in the main part that has a maximum width,
-    or the first section."""
+    """The element of an index; without one, that which the page is shown with at first."""
     elements = page.document.elements
     if index is not None and 0 <= index < len(elements):
         return elements[index]
-    layout = page.layout(width, height)
-    main = next((e for e in elements if e.tag == "main" and e in layout.fragments), None)
-    for element in main.descendants() if main is not None else elements:
-        found = layout.fragments.get(element)
-        if found is not None and element.elements and found[0].box.style.max_width.is_definite_form:
-            return element
-    return next((e for e in elements if e.tag in ("section", "main") and e in layout.fragments), elements[0] if elements else None)
+    return first_to_select(page, width, height)
 
 
 @router.post("/{site_id}/hill", response={200: HillOut, 404: ErrorOut, 422: ErrorOut})

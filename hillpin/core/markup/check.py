@@ -7,7 +7,7 @@ The tree says what became of each tag; the tags themselves are read from the sou
 from __future__ import annotations
 
 import re
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -67,6 +67,16 @@ class _Check:
         self.ends = {element.end_tag_start for element in everything if element.end_tag_start is not None}
         self.hidden = sorted((one.offset, one.end or len(self.source)) for one in everything if one.tag in HIDDEN and one.offset is not None)
         self.all = everything
+        self.open: dict[str, list[tuple[int, Element]]] = {}
+        """By tag, the elements that no end tag closes, by where they begin."""
+        for element in everything:
+            if element.offset is not None and element.end_tag_start is None:
+                self.open.setdefault(element.tag, []).append((element.offset, element))
+        for known in self.open.values():
+            known.sort(key=_offset)
+        self.first_split = {one.tag: one.offset for one in sorted(self.split, key=lambda one: one.offset or 0, reverse=True)}
+        self.last_ends: dict[str, int] = {}
+        self.read = document.left_out.offset if document.left_out is not None else len(self.source)
 
     def line(self, offset: int) -> int:
         return bisect_right(self.lines, offset - 1) + 1
@@ -78,6 +88,8 @@ class _Check:
     def tags(self) -> Iterator[MarkupProblem]:
         """Tags that nothing came of, and what is wrong within a tag."""
         for tag in tags_of(self.source):
+            if tag.offset >= self.read:
+                return
             if self._is_hidden(tag.offset):
                 continue
             element = None if tag.is_end else self.seen.get(tag.offset)
@@ -100,20 +112,23 @@ class _Check:
             return ""
         if tag.name in VOID:
             return f"</{tag.name}> closes nothing: {tag.name} has no end tag."
-        before = next((one for one in reversed(self.all) if one.tag == tag.name and one.offset is not None and one.offset < tag.offset and one.end_tag_start is None), None)
-        split = next((one for one in self.split if one.tag == tag.name and one.offset is not None and one.offset < tag.offset), None)
-        if split is not None or (before is not None and tag.name in (*FORMATTING, *ENDS_UNTOLD)):
+        known = self.open.get(tag.name, [])
+        place = bisect_left(known, tag.offset, key=_offset)
+        before = known[place - 1][1] if place else None
+        first_split = self.first_split.get(tag.name)
+        is_split = first_split is not None and first_split < tag.offset
+        if is_split or (before is not None and tag.name in (*FORMATTING, *ENDS_UNTOLD)):
             # The element says it, where it was opened.
             return ""
         if tag.name == "p" and before is not None and before.parent is not None:
-            breaker = next((one for one in before.parent.elements if one.offset is not None and before.offset is not None and one.offset > before.offset), None)
+            breaker = _next_written(before)
             if breaker is not None and breaker.tag != "p":
                 return f"</p> closes nothing: the p of line {before.line} ended before <{breaker.tag}>, for a {breaker.tag} cannot stand in a p."
         return f"</{tag.name}> closes nothing: no {tag.name} is open here."
 
     def _dropped(self, tag: Tag) -> str:
         element = self.seen.get(tag.offset)
-        if element is not None or self.document.truncated:
+        if element is not None:
             return ""
         if tag.name in ("html", "head", "body"):
             return f"<{tag.name}> is there a second time: it is dropped." if any(one.tag == tag.name and one.offset is not None for one in self.all) else ""
@@ -137,22 +152,26 @@ class _Check:
         tag = element.tag
         if is_split:
             return f"The {tag} opened here is not closed before what it stands in: it is opened again after it."
-        if element.end_tag_start is not None or tag in VOID or tag in END_IS_OPTIONAL or tag == "plaintext":
+        if element.end_tag_start is not None or self.read < len(self.source) or tag in VOID or tag in END_IS_OPTIONAL or tag == "plaintext":
             return ""
-        if tag in ENDS_UNTOLD and self.source.find(f"</{tag}", element.offset) >= 0:
+        if tag in ENDS_UNTOLD and self._last_end(tag) >= (element.offset or 0):
             return ""
         start_tag = self.source[element.offset : element.start_tag_end] if element.start_tag_end is not None else ""
         if start_tag.endswith("/>"):
             return f"<{tag}/> does not close the {tag}: only an end tag does."
         return f"The {tag} opened here is never closed: </{tag}> is missing."
 
+    def _last_end(self, tag: str) -> int:
+        """Where the last end tag of a kind begins; -1 where there is none."""
+        if tag not in self.last_ends:
+            self.last_ends[tag] = self.source.rfind(f"</{tag}")
+        return self.last_ends[tag]
+
     def _moved(self, element: Element) -> str:
         """An element that stands before a table whose source it is in (HTML 13.2.6.1, foster parenting)."""
-        if element.parent is None or element.offset is None:
+        if element.offset is None:
             return ""
-        siblings = element.parent.elements
-        place = element.sibling_index
-        after = next((one for one in siblings[place + 1 :] if one.offset is not None), None)
+        after = _next_written(element)
         if after is not None and after.tag == "table" and after.offset is not None and after.offset < element.offset:
             return f"The {element.tag} cannot stand straight in a table: it is moved before the table of line {after.line}."
         return ""
@@ -173,6 +192,16 @@ class _Check:
                 place = self.source.find(found.group(), text.offset)
                 if place >= 0:
                     yield MarkupProblem(self.line(place), f"“{found.group()}” stands in the page as words: a < is missing before it.", element.index if element.index >= 0 else None)
+
+
+def _offset(one: tuple[int, Element]) -> int:
+    return one[0]
+
+
+def _next_written(element: Element) -> Element | None:
+    """The next of its siblings that a tag of the source made."""
+    siblings = element.parent.elements if element.parent is not None else []
+    return next((siblings[at] for at in range(element.sibling_index + 1, len(siblings)) if siblings[at].offset is not None), None)
 
 
 def _short(text: str, most: int = 24) -> str:

@@ -6,22 +6,26 @@ the stack.
 
 from __future__ import annotations
 
+import itertools
+import re
 from typing import Any
 
 from justhtml import JustHTML
 
 from ..errors import LimitError
 from .passed_over import without_stray_declarations
-from .tree import Document, Element, Mode, Text
+from .tree import Document, Element, LeftOut, Mode, Text
 
 DEEPEST = 512
 """Deepest nesting kept; the browser's parser has the same bound."""
 
-MOST_ELEMENTS = 40_000
-"""Elements read of one page at most."""
+MOST_ELEMENTS = 5_120
+"""Elements read of one page at most: as many as are laid out within a keystroke's time, and walked within a survey's memory."""
 
 LARGEST_SOURCE = 4 * 1024 * 1024
 """Characters of one page's source at most."""
+
+_START_TAG = re.compile("<[A-Za-z]")
 
 
 def parse_html(source: str) -> Document:
@@ -32,51 +36,57 @@ def parse_html(source: str) -> Document:
     if len(source) > LARGEST_SOURCE:
         raise LimitError(f"The page has {len(source):,} characters; {LARGEST_SOURCE:,} are the most that is read.")
     source = source.replace("\r\n", "\n").replace("\r", "\n")
-    parsed = JustHTML(without_stray_declarations(source), sanitize=False, track_node_locations=True)
-    return _Builder(source).build(parsed.root)
+    read = _end_of_tags(source)
+    parsed = JustHTML(without_stray_declarations(source[:read]), sanitize=False, track_node_locations=True)
+    return _Builder(source, read).build(parsed.root)
+
+
+def _end_of_tags(source: str) -> int:
+    """Where the parser may stop: behind a quarter more tags than elements are read, for some stand in scripts and comments."""
+    beyond = next(itertools.islice(_START_TAG.finditer(source), MOST_ELEMENTS + MOST_ELEMENTS // 4, None), None)
+    return len(source) if beyond is None else beyond.start()
 
 
 class _Builder:
     """Copies the parser's nodes into our own, in document order, without recursion."""
 
-    def __init__(self, source: str) -> None:
-        self.source = source
+    def __init__(self, source: str, read: int) -> None:
+        """``read`` is how many characters of the source the parser was given."""
+        self.source, self.read = source, read
         self.count = 0
-        self.truncated = False
+        self.left_out: LeftOut | None = None
 
     def build(self, document: Any) -> Document:
         root_node = next(node for node in document.children if node.name == "html")
         doctype = next((node for node in document.children if node.name == "!doctype"), None)
         root = self._element(root_node, None)
-        stack: list[tuple[Any, Element]] = [(root_node, root)]
+        stack: list[tuple[Any, Element]] = [(child, root) for child in reversed(root_node.children or ())]
         while stack:
-            node, element = stack.pop()
-            later: list[tuple[Any, Element]] = []
-            for child in node.children or ():
-                self._copy(child, element, later)
-            stack.extend(reversed(later))
+            node, parent = stack.pop()
+            if node.name == "#text":
+                parent.children.append(Text(node.data or "", parent, node.origin_offset))
+            elif not node.name.startswith(("#", "!")):
+                if self.count >= MOST_ELEMENTS:
+                    self.leave_out(parent, len(self.source) if node.origin_offset is None else node.origin_offset)
+                    break
+                while parent.depth >= DEEPEST and parent.parent is not None:
+                    parent = parent.parent
+                element = self._element(node, parent)
+                parent.children.append(element)
+                stack.extend((child, element) for child in reversed(node.children or ()))
         _number_siblings(root)
         body = next((e for e in root.elements if e.tag in ("body", "frameset")), None)
         head = next((e for e in root.elements if e.tag == "head"), None)
         elements = [body, *body.descendants()] if body else []
         for index, element in enumerate(elements):
             element.index = index
-        return Document(self.source, root, head, body, elements, mode_of(doctype), self.truncated)
+        if self.left_out is None and self.read < len(self.source):
+            self.leave_out(body or root, self.read)
+        return Document(self.source, root, head, body, elements, mode_of(doctype), self.left_out)
 
-    def _copy(self, child: Any, parent: Element, later: list[tuple[Any, Element]]) -> None:
-        if child.name == "#text":
-            parent.children.append(Text(child.data or "", parent, child.origin_offset))
-            return
-        if child.name.startswith(("#", "!")):
-            return
-        if self.count >= MOST_ELEMENTS:
-            self.truncated = True
-            return
-        while parent.depth >= DEEPEST and parent.parent is not None:
-            parent = parent.parent
-        element = self._element(child, parent)
-        parent.children.append(element)
-        later.append((child, element))
+    def leave_out(self, parent: Element, offset: int) -> None:
+        """What is not read: all from a place in the source on."""
+        self.left_out = LeftOut(sum(1 for _ in _START_TAG.finditer(self.source, offset)), parent, offset, self.source.count("\n", 0, offset) + 1)
 
     def _element(self, node: Any, parent: Element | None) -> Element:
         self.count += 1

@@ -84,6 +84,19 @@ class Element:
         return f"{self.tag}.{first}" if first else self.tag
 
 
+@dataclass(slots=True, frozen=True)
+class LeftOut:
+    """The end of a page that is too large: all that comes, in document order, behind the last element that is read."""
+
+    tags: int
+    """How many start tags it has: about as many elements."""
+    parent: Element
+    """The element that its beginning stands in."""
+    offset: int
+    line: int
+    """Where it begins in the source."""
+
+
 @dataclass(slots=True, eq=False, weakref_slot=True)
 class Document:
     """A parsed page."""
@@ -96,8 +109,8 @@ class Document:
     """``body`` and all elements in it, in document order: ``elements[i].index == i``."""
     mode: Mode
     """What the doctype, or its lack, puts the page in."""
-    truncated: bool
-    """True where the page has more elements than are read."""
+    left_out: LeftOut | None
+    """What is not read of a page that has more elements than are read."""
 
     @property
     def quirks(self) -> bool:

@@ -48,11 +48,12 @@ interface Props extends FindingActions {
   pins: Pin[];
   chosen: string | null;
   walker: number;
+  onPlace: (index: number, file: string, line: number) => void;
   onHeight: (index: number, width: number, height: number, file: string, line: number) => void;
 }
 
 /** What a survey found, from narrow to wide, each with its working and what can be done. */
-export function FindingsPanel({ survey, kept, pins, chosen, walker, onHeight, ...actions }: Props) {
+export function FindingsPanel({ survey, kept, pins, chosen, walker, onPlace, onHeight, ...actions }: Props) {
   const [view, setView] = useState<(typeof VIEWS)[number]>("Findings");
   const accepted = new Map(kept?.accepted.map((one) => [one.key, one.reason]));
   const open = survey.findings.filter((finding) => !accepted.has(finding.key));
@@ -74,7 +75,7 @@ export function FindingsPanel({ survey, kept, pins, chosen, walker, onHeight, ..
               </li>
             ))}
           </ul>
-          {survey.unmodelled.length > 0 && <p>{survey.unmodelled.length} places use something that layout does not cover yet; numbers there can be off.</p>}
+          <NotCovered survey={survey} onPlace={onPlace} />
         </>
       )}
       {view === "Heights" && <OverHeights siteId={actions.siteId} page={actions.page} walker={walker} onSource={onHeight} />}
@@ -82,6 +83,19 @@ export function FindingsPanel({ survey, kept, pins, chosen, walker, onHeight, ..
       {view === "Pins" && <PinWords survey={survey} findings={open} pins={pins} />}
       {view === "Before and after" && <BeforeAndAfter kept={kept} survey={survey} />}
     </Panel>
+  );
+}
+
+/** What layout does not cover, each feature once with the first place of it. */
+function NotCovered({ survey, onPlace }: { survey: Survey } & Pick<Props, "onPlace">) {
+  const places = survey.unmodelled;
+  if (places.length === 0) return null;
+  const first = places.filter((one, at) => places.findIndex((other) => other.feature === one.feature) === at);
+  return (
+    <details>
+      <summary>{places.length === 1 ? "1 place uses" : `${places.length} places use`} something that layout does not cover yet; numbers there can be off.</summary>
+      <ul>{first.map((one) => <li key={one.feature}>{one.feature} <LinkButton onPress={() => onPlace(one.index, one.file, one.line)}>{one.file} line {one.line}</LinkButton></li>)}</ul>
+    </details>
   );
 }
 

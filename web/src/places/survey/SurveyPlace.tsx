@@ -98,6 +98,7 @@ function Survey({ site, page, pages }: { site: Site; page: string; pages: string
           <FindingsPanel
             siteId={site.id} page={page} survey={survey} kept={kept.data} pins={site.pins} chosen={chosen}
             walker={walker}
+            onPlace={(index, file, line) => stand(index, walker, file, line)}
             onHeight={(index, width, height, file, line) => {
               localStorage.setItem(`hillpin.height.${site.id}`, String(height));
               stand(index, width, file, line);
