@@ -36,7 +36,7 @@ def _is_plain(across: BlocksAcross, box: Box) -> bool:
     return (
         style.flex_direction == "row"
         and style.flex_wrap in ("nowrap", "wrap")
-        and not style.row_gap.has_percentage
+        and not (style.row_gap.has_percentage and style.flex_wrap == "wrap")
         and is_as_high_as_content(across, box)
         and split_safety(style.justify_content)[0] in START | END | _SPACED | {"center"}
         and all(may_be_item(child) and is_placed_simply(_align(child, box)) for child in box.children)

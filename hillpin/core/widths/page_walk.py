@@ -37,6 +37,8 @@ from .strips import Question, Strip
 FROM, TO = 320, 1600
 ROUNDED = 2
 """1/64 px by which a line of numbers that are cut off may seem to turn."""
+MOST_AT_ONCE, FEWEST_AT_ONCE = 3_000_000, 200
+"""Widths times elements that are worked out at once at most, and the widths at least."""
 MOST_MOVING = 1 / 8
 """The share of boxes that are text of a size that moves with the width, from which on a page is laid out as a whole."""
 
@@ -171,6 +173,12 @@ def _turns(question: Question, low: int) -> set[int]:
     return {low + 1 + at for units in asked for at in np.flatnonzero(np.abs(np.diff(units, 2)) > ROUNDED).tolist()}
 
 
+def _parts(low: int, high: int, elements: int) -> list[tuple[int, int]]:
+    """A range of widths in parts, so that what is worked out of all elements at once stays small."""
+    size = max(FEWEST_AT_ONCE, MOST_AT_ONCE // max(elements, 1))
+    return [(first, min(first + size - 1, high)) for first in range(low, high + 1, size)]
+
+
 class _Walker:
     """One walk: stretch by stretch, each at all its widths at once as far as that goes."""
 
@@ -201,7 +209,8 @@ class _Walker:
             trees = self._whole_page(tables, low, high)
         else:
             try:
-                self._boxes(tables, step, low, high)
+                for first, last in _parts(low, high, len(self.page.document.elements)):
+                    self._boxes(tables.part(first, last), step, first, last)
             except NotAcrossError:
                 tables = Tables(self.page, low, high)
                 trees = self._whole_page(tables, low, high)

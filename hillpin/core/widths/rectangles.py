@@ -6,6 +6,7 @@ out for all widths of a line at once at the end.
 
 from __future__ import annotations
 
+from copy import copy
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -82,6 +83,12 @@ class Tables:
         self.plans: dict[tuple[bytes, bytes], _Plan] = {}
         self.noted: dict[int, _Noted] = {}
         self.owners: dict[int, int] = {}
+
+    def part(self, low: int, high: int) -> Tables:
+        """The tables of some of the widths: what is written into them stands in these."""
+        part = copy(self)
+        part.low, part.rows, part.noted = low, self.rows[low - self.low : high - self.low + 1], {}
+        return part
 
     def collect(self, width: int, ctx: Context, root: Fragment) -> None:
         """Take in one layout of a page by the way of rectangles in page coordinates, transforms and all."""
