@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import gc
-
 import uvicorn
 
 from . import computing
+from .core.collecting import collect_seldom
 
 LARGEST_QUESTION = 9 * 1024 * 1024
 """Bytes of a message on the line: the most that is computed, with room for its wrapping."""
@@ -37,10 +36,7 @@ def serve(host: str, port: int) -> None:
 
     sockets = listeners(host, port)
     server = make_server(host, port)
-    # Pages are large and live long, and a request makes many small objects that die at once: looking through the
-    # pages for cycles at every request took as long as the request itself.
-    gc.freeze()
-    gc.set_threshold(50_000, 20, 50)
+    collect_seldom()
     try:
         server.run(sockets=sockets)
     finally:

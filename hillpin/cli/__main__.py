@@ -8,6 +8,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from ..core.collecting import collect_seldom
 from ..core.errors import InputError
 from .many_options import add_options
 
@@ -176,4 +177,5 @@ def run_words(parser: argparse.ArgumentParser, words: list[str] | None) -> int:
 
 
 if __name__ == "__main__":
+    collect_seldom()
     sys.exit(main())

@@ -23,6 +23,7 @@ from contextlib import suppress
 from multiprocessing.connection import Connection
 from typing import Any
 
+from ..core.collecting import collect_seldom
 from ..core.errors import InputError
 from ..limits import end_with, hold_memory
 from .pool import begin_process
@@ -179,6 +180,7 @@ def _main(pipe: Connection, lifeline: Connection, memory: int | None) -> None:
     module, name, arguments, named = pickle.loads(pipe.recv_bytes())
     if memory is not None:
         hold_memory(memory)
+    collect_seldom()
     _pipe = pipe
     try:
         function = getattr(importlib.import_module(module), name)

@@ -15,12 +15,15 @@ from django.core.exceptions import ObjectDoesNotExist
 from django.db import connections
 from django.http import Http404
 
+from ..core.collecting import collect_seldom
 from ..core.errors import InputError
 from ..limits import end_with, hold_memory
 from ..sites.errors import Refused
 
 GENTLE = {"numbers": 2, "slow": 10}
 """How far each group of workers gives way to the server's own threads, which save."""
+FULL = pickle.dumps(("full", ""))
+"""The answer that there is not enough memory: written beforehand, for then there may be none to write it with."""
 _pipe: Connection | None = None
 _stopped = False
 
@@ -41,6 +44,7 @@ def main(pipe: Connection, lifeline: Connection, group: str, database: str) -> N
     os.nice(GENTLE.get(group, 0))
     _set_up(database)
     hold_memory()
+    collect_seldom()
     _pipe = pipe
     while True:
         try:
@@ -69,7 +73,7 @@ def _answered(asked: bytes) -> bytes:
             take_over(*arguments)
         return pickle.dumps(("given", _function(question.module, question.function)(*question.arguments, **question.named)))
     except MemoryError:
-        return pickle.dumps(("full", ""))
+        return FULL
     except RecursionError:
         return pickle.dumps(("failed", traceback.format_exc(limit=-3)))
     except Exception as error:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import gc
 import multiprocessing
 import os
 from collections.abc import Callable, Iterator
@@ -11,6 +10,7 @@ from concurrent.futures import Executor, ProcessPoolExecutor
 from dataclasses import dataclass
 from typing import Any
 
+from ..core.collecting import collect_seldom
 from ..core.errors import InputError
 
 CONNECTING = 10
@@ -29,12 +29,6 @@ class Engine:
     renew: Callable[[int], Executor] | None = None
 
 
-def _calm() -> None:
-    """What was loaded stays: the collector need not look at it again, nor so often at a page's many small things."""
-    gc.freeze()
-    gc.set_threshold(50_000, 20, 50)
-
-
 @contextlib.contextmanager
 def here(jobs: int = 0) -> Iterator[Engine]:
     """Processes of this machine: as many as it has processors where ``jobs`` is 0."""
@@ -45,7 +39,7 @@ def here(jobs: int = 0) -> Iterator[Engine]:
         # Copies of a process that has core loaded and has done nothing yet.
         context = multiprocessing.get_context("forkserver")
         context.set_forkserver_preload(["hillpin.whole.work"])
-        made.append(ProcessPoolExecutor(count, context, initializer=_calm))
+        made.append(ProcessPoolExecutor(count, context, initializer=collect_seldom))
         return made[-1]
 
     try:

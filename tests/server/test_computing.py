@@ -53,6 +53,14 @@ def grow(request: None, payload: About) -> int:
     return len(bytearray(700 * 1024 * 1024))
 
 
+@apart(60.0)
+def grow_slowly(request: None, payload: About) -> int:
+    """Grows until nothing is left, not even for the answer that says so."""
+    kept: list[bytes] = []
+    while True:
+        kept.append(bytes(64))
+
+
 @apart(5.0)
 def refuse(request: None, payload: About) -> str:
     raise InputError(f"Not {payload.word}.")
@@ -115,7 +123,9 @@ class Workers(TransactionTestCase):
             die(None, payload=About(page="a.html"))
         with self.assertRaisesMessage(computing.Unanswered, "b.html needs more than 600 MB"):
             grow(None, payload=About(page="b.html"))
-        self.assertGreater(process_of(None, payload=About(page="c.html")), 0)
+        with self.assertRaisesMessage(computing.Unanswered, "c.html needs more than 600 MB"):
+            grow_slowly(None, payload=About(page="c.html"))
+        self.assertGreater(process_of(None, payload=About(page="d.html")), 0)
 
     def test_an_error_of_ours_is_a_sentence(self) -> None:
         with self.assertLogs("hillpin.computing.pool", "ERROR") as logged, self.assertRaisesMessage(computing.Unanswered, "the server's log says why"):
