@@ -15,6 +15,7 @@ WORDS = "The morning boat leaves the north quay and calls at every skerry with a
 LONG = "Skerrylinepassengertimetableofthenorthquay"
 
 AT_ONCE = {
+    "an inline box of two breaks": "|<span><br></br></span><p><i><br><br></i>x</p>",
     "margins that collapse": f"h1 {{ margin: 3% 0 5% }} .n {{ margin: -20px 0 -4px }} .e {{ margin: 30px 0 }}|<h1>{WORDS}</h1><div class=n><p>{WORDS}</p></div><div class=e></div><section><div><p>{WORDS}</p></div></section>",
     "edges in percent": f"div {{ padding: 2% 3% 0; border-left: 3px solid }} div div {{ margin: 0 7% 1% }}|<div><div>{WORDS}</div><div><p>{WORDS}</p></div></div>",
     "limits": f".a {{ max-width: 500px; margin: 0 auto }} .b {{ min-width: 420px; width: 60%; margin-left: auto }} .c {{ min-height: 80px; margin-bottom: 12px }} .d {{ max-height: 40px }}|<div class=a>{WORDS}</div><div class=b><p>{WORDS}</p></div><div class=c><p>{WORDS}</p></div><div class=d>{WORDS} {WORDS}</div>",

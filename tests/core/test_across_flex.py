@@ -16,6 +16,7 @@ AT_ONCE = {
     "by content, shrunk": f".f {{ display: flex }} .a {{ flex-shrink: 3; padding: 0 2% }} .b {{ flex-shrink: 0 }}|<div class=f><p class=a>{WORDS}</p><p class=b>The quay</p><p>{WORDS}</p></div>",
     "held open by a word": f".f {{ display: flex }} .f > * {{ flex: 1 1 0 }} .o {{ overflow: hidden }}|<div class=f><p>{LONG}</p><p>{WORDS}</p></div><div class=f><p class=o>{LONG}</p><p>{WORDS}</p></div>",
     "limits": f".f {{ display: flex; column-gap: 2% }} .a {{ flex: 1; max-width: 90px }} .b {{ flex: 1; min-width: 40% }} .c {{ flex: 1 1 100px; min-width: 0; width: 150px; box-sizing: border-box; padding: 5px }}|<div class=f><p class=a>{WORDS}</p><p class=b>{WORDS}</p><p class=c>{LONG}</p></div>",
+    "a gap in percent, on one line": f".f {{ display: flex; gap: 2% }} .f > * {{ flex: 1 1 auto }}|<div class=f><p>{WORDS}</p><p>The quay</p></div>",
     "factors under one": ".f { display: flex } .a { flex-grow: 0.3 } .b { flex-grow: 0.4; width: 50px }|<div class=f><p class=a>x</p><p class=b>y</p></div>",
     "a row that wraps": f".f {{ display: flex; flex-wrap: wrap; gap: 6px 11px; list-style: none; padding: 0 }}|<ul class=f>{''.join(f'<li><a>{WORDS[: 6 + 5 * k]}</a></li>' for k in range(7))}</ul><p>{WORDS}</p>",
     "cards that wrap and grow": f".f {{ display: flex; flex-wrap: wrap; gap: 10px; margin: 0 -5px }} .f > * {{ flex: 1 1 140px; border: 1px solid; padding: 4px }}|<div class=f>{ITEMS}</div>",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from pathlib import Path
+from unittest.mock import patch
 
 import numpy as np
 from hillpin.cli.bench import section_page
@@ -87,6 +88,15 @@ class Equal(unittest.TestCase):
                 np.concatenate([one.tables[number] for one in walked.stretches]) for walked in (alone, split)
             ]
             self.assertLessEqual(int(np.abs(joined[0].astype(np.int64) - joined[1]).max()), ROUNDINGS)
+
+    def test_some_widths_at_a_time(self) -> None:
+        """What is worked out of a large page at once is bounded: the parts of a stretch stand in its tables as if they were one."""
+        for name in PAGES:
+            whole = walk(page_of(name), 300, 700)
+            with patch.multiple("hillpin.core.widths.page_walk", MOST_AT_ONCE=1, FEWEST_AT_ONCE=53):
+                parts = walk(page_of(name), 300, 700)
+            self.assertEqual([(one.low, one.high) for one in parts.stretches], [(one.low, one.high) for one in whole.stretches], name)
+            self.same(parts, whole)
 
     @settings(max_examples=20, deadline=None, suppress_health_check=list(HealthCheck))
     @given(trees, rules)

@@ -74,7 +74,7 @@ def _reach(tables: Tables, box: Box, column: int, places: Places, end: Units) ->
 
 
 def unite(tables: Tables, place: int, places: Places, left: Units, top: Units, right: Units, bottom: Units) -> None:
-    """Take rectangles into an element's at some widths; empty ones count only where all are empty."""
+    """Take rectangles into an element's at some widths; empty ones count only where all are empty, and of those the last."""
     rows = tables.rows[:, place, :4]
     sides = [np.clip(side, -FURTHEST, FURTHEST) for side in (left, top, right, bottom)]
     known = rows[places]
@@ -87,7 +87,7 @@ def unite(tables: Tables, place: int, places: Places, left: Units, top: Units, r
     is_empty = np.broadcast_to((sides[0] == sides[2]) | (sides[1] == sides[3]), absent.shape)
     for number, side in enumerate(sides):
         joined = np.minimum(known[:, number], side) if number < 2 else np.maximum(known[:, number], side)
-        rows[places, number] = np.where(absent | (was_empty & ~is_empty), side, np.where(is_empty, known[:, number], joined))
+        rows[places, number] = np.where(absent | was_empty, side, np.where(is_empty, known[:, number], joined))
 
 
 def _merge(tables: Tables, inner: Tables, x: Units, y: Units) -> None:
