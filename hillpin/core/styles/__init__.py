@@ -10,14 +10,15 @@ written where layout looks at ``style``. What is exported here is all that is ca
 from .cascade import ActiveRules, Candidate, Winner
 from .declarations import Declaration, Problem, plain_words, read_declaration
 from .media import USUAL_READER, Condition, Reader, Viewport, parse_media, read_for, turning_widths
+from .motion import Transition, animation_names, lays_out, transitions
 from .properties import PROPERTIES, RESTYLED_FIELDS
 from .readers import read_color
 from .resolve import Restyled, StyleResolver, differing
 from .selectors import MatchState
-from .sheet import FontFace, MediaBlock, Rule, Sheets
+from .sheet import FontFace, Keyframes, MediaBlock, Rule, Sheets
 from .source import SPECIAL
 from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Kind", "Length", "MatchState", "MediaBlock", "Number", "Percentage", "Problem", "Reader", "Restyled", "Rule", "Sheets", "StyleResolver", "Viewport", "Winner", "differing", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "turning_widths"]
+__all__ = ["PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "Percentage", "Problem", "Reader", "Restyled", "Rule", "Sheets", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

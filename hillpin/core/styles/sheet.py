@@ -1,5 +1,5 @@
 """CSS text to rules with source positions: nesting, ``@media``, ``@supports``, ``@layer``, ``@container``,
-``@import`` and ``@font-face`` (css-syntax-3 §9, css-cascade-5 §6, css-conditional-5).
+``@import``, ``@keyframes`` and ``@font-face`` (css-syntax-3 §9, css-cascade-5 §6, css-conditional-5).
 
 Error recovery is the syntax module's: a declaration that does not parse is dropped and kept as a Problem.
 """
@@ -70,6 +70,16 @@ class FontFace:
     line: int
 
 
+@dataclass(slots=True, eq=False)
+class Keyframes:
+    """An ``@keyframes`` rule: its frames by how far the animation is, 0 to 1, in that order (css-animations-1 §3)."""
+
+    name: str
+    file: str
+    line: int
+    frames: list[tuple[float, list[Declaration]]]
+
+
 @dataclass(slots=True)
 class Context:
     """What surrounds a rule in its sheet."""
@@ -99,6 +109,8 @@ class Sheets:
     quirks: bool = False
     """Whether they are of a page in quirks mode."""
     files: list[str] = field(default_factory=list)
+    keyframes: dict[str, Keyframes] = field(default_factory=dict)
+    """By name: of several of one name the last counts."""
 
     def add(
         self,
@@ -304,10 +316,35 @@ class _Reader:
         media = (*context.media, parse_media(rest)) if rest else context.media
         self.sheets.add(css, path, self.origin, 1, context.within(media=media, layer=layer), self.fetch)
 
+    def at_keyframes(self, node: Any, context: Context) -> None:
+        named = next((token.value for token in significant(node.prelude) if token.type in ("ident", "string")), None)
+        if named is None or node.content is None:
+            return
+        frames: list[tuple[float, list[Declaration]]] = []
+        for block in tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True):
+            if block.type != "qualified-rule":
+                continue
+            items = tinycss2.parse_blocks_contents(block.content, skip_comments=True, skip_whitespace=True)
+            read = [read_declaration(item, self.file, self.line(item), self.sheets.quirks) for item in items if item.type == "declaration" and not item.important]
+            declarations = [one for one in read if isinstance(one, Declaration)]
+            frames += [(offset, declarations) for part in split_commas(list(block.prelude)) if (offset := _offset_of(significant(part))) is not None]
+        self.sheets.keyframes[named] = Keyframes(named, self.file, self.line(node), sorted(frames, key=lambda frame: frame[0]))
+
+    at__webkit_keyframes = at_keyframes
+
     def at_font_face(self, node: Any, context: Context) -> None:
         face = read_font_face(node, self.file, self.line(node))
         if face is not None:
             self.sheets.font_faces.append(face)
+
+
+def _offset_of(tokens: list[Any]) -> float | None:
+    """How far an animation is at a keyframe selector; None where it is none."""
+    if len(tokens) != 1:
+        return None
+    if tokens[0].type == "percentage":
+        return float(tokens[0].value) / 100 if 0 <= tokens[0].value <= 100 else None
+    return {"from": 0.0, "to": 1.0}.get(keyword(tokens[0]) or "")
 
 
 def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
@@ -340,4 +377,4 @@ def _face_weight(token: Any) -> int:
     return 700 if keyword(token) == "bold" else 400
 
 
-__all__ = ["ALWAYS", "FontFace", "Group", "MediaBlock", "Rule", "Sheets", "read_container_query", "supports"]
+__all__ = ["ALWAYS", "FontFace", "Group", "Keyframes", "MediaBlock", "Rule", "Sheets", "read_container_query", "supports"]

@@ -12,8 +12,8 @@ from ..shown import px
 from ..styles import MatchState, Rule
 from .findings import Finding, Survey, name_of
 
-_STATE = re.compile(r":(hover|focus-visible|focus-within|focus|active)\b")
-_HELD = {
+STATE = re.compile(r":(hover|focus-visible|focus-within|focus|active)\b")
+HELD = {
     "hover": ("hover",), "focus": ("focus", "focus-visible", "focus-within"), "focus-visible": ("focus", "focus-visible", "focus-within"),
     "focus-within": ("focus", "focus-visible", "focus-within"), "active": ("hover", "active"),
 }  # fmt: skip
@@ -30,18 +30,18 @@ def hover_shift(survey: Survey) -> list[Finding]:
     """Each state rule with declarations that can move boxes, held on the first element whose neighbours it moves."""
     findings: list[Finding] = []
     page = survey.page
-    rules = [rule for rule in page.sheets.rules if rule.origin == "author" and _STATE.search(rule.text) and any(one.name not in _HARMLESS and not one.name.startswith("--") for one in rule.declarations)]
+    rules = [rule for rule in page.sheets.rules if rule.origin == "author" and STATE.search(rule.text) and any(one.name not in _HARMLESS and not one.name.startswith("--") for one in rule.declarations)]
     for rule in rules[:MOST_RULES]:
-        element = _first_subject(page, rule)
+        element = first_subject(page, rule)
         if element is not None:
             findings += _of_rule(survey, rule, element)
     return findings
 
 
-def _first_subject(page: Page, rule: Rule) -> Element | None:
+def first_subject(page: Page, rule: Rule) -> Element | None:
     """The first element in the body that the rule would apply to in its state: the one that is in the state."""
     everything = frozenset([page.document.root, *page.document.root.descendants()])
-    state = MatchState({name: everything for names in _HELD.values() for name in names})
+    state = MatchState({name: everything for names in HELD.values() for name in names})
     for element in page.document.elements:
         if any(selector.matches(element, state) for selector in rule.selectors):
             return element
@@ -49,12 +49,12 @@ def _first_subject(page: Page, rule: Rule) -> Element | None:
 
 
 def _of_rule(survey: Survey, rule: Rule, element: Element) -> list[Finding]:
-    found = _STATE.search(rule.text)
+    found = STATE.search(rule.text)
     assert found is not None
     page, name = survey.page, found.group(1)
     held = Page(page.files, page.path)
-    subject = _holder(rule, held.document.elements[element.index], name)
-    held.cascade.state = state_on(subject, _HELD[name])
+    subject = holder_of(rule, held.document.elements[element.index], name)
+    held.cascade.state = state_on(subject, HELD[name])
     shifts: dict[int, tuple[str, float] | None] = {}
 
     def shifted(width: int) -> bool:
@@ -68,7 +68,7 @@ def _of_rule(survey: Survey, rule: Rule, element: Element) -> list[Finding]:
     line = next((one.line for one in rule.declarations if one.name not in _HARMLESS), rule.line)
     label = name_of(page.document.elements[subject.index])
     findings: list[Finding] = []
-    for low, high in _ranges(survey, shifted):
+    for low, high in ranges_of(survey, shifted):
         shift = shifts[low]
         assert shift is not None
         message = f"{label} in its :{name} state moves its neighbours: {shift[0]} by {px(shift[1])} at {low:,}."
@@ -76,10 +76,10 @@ def _of_rule(survey: Survey, rule: Rule, element: Element) -> list[Finding]:
     return findings
 
 
-def _holder(rule: Rule, subject: Element, name: str) -> Element:
+def holder_of(rule: Rule, subject: Element, name: str) -> Element:
     """The element that is in the state: the subject, or the one around it that the rule's selector names with the state."""
     def applies(one: Element) -> bool:
-        state = state_on(one, _HELD[name])
+        state = state_on(one, HELD[name])
         return any(selector.matches(subject, state) for selector in rule.selectors)
 
     holder = next((one for one in (subject, *subject.ancestors()) if one.index >= 0 and applies(one)), subject)
@@ -89,7 +89,7 @@ def _holder(rule: Rule, subject: Element, name: str) -> Element:
     return holder
 
 
-def _ranges(survey: Survey, shifted: Callable[[int], bool]) -> list[tuple[int, int]]:
+def ranges_of(survey: Survey, shifted: Callable[[int], bool]) -> list[tuple[int, int]]:
     """The runs of widths at which a state shifts something: looked at at both ends of each stretch and between, then halved."""
     widths = sorted({*(one.low for one in survey.stretches), *(one.high for one in survey.stretches), *range(survey.walked.start, survey.walked.end, EVERY)})
     runs: list[tuple[int, int]] = []

@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
+from .animated import animated_layout
 from .contrast import low_contrast
 from .covered import covered_target
 from .dead_declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
@@ -89,6 +90,7 @@ FAMILIES = (
     Family(_alone(small_target), (Kind("small-target", "doubtful", "Small targets", "A link or button is under 24 × 24 with too little room around it (WCAG 2.2, 2.5.8)."),)),
     Family(_alone(low_contrast), (Kind("low-contrast", "wrong", "Low contrast", "Text against what is behind it is below WCAG 2.2 AA."),)),
     Family(_alone(hover_shift), (Kind("hover-shift", "doubtful", "A state moves neighbours", "A rule for a state changes the size or place of what is beside it."),)),
+    Family(_alone(animated_layout), (Kind("animated-layout", "hint", "Animated layout", "An animation or transition changes what places boxes: the page is laid out anew at every frame, and what is beside it moves along."),)),
     Family(_alone(dead_declaration), (Kind("dead-declaration", "doubtful", "Declaration does nothing", "A declaration cannot take effect on the elements it applies to."),)),
     Family(_alone(invalid_declaration), (Kind("invalid-declaration", "wrong", "Declaration dropped", "The browser drops a declaration that it does not understand."),)),
     Family(_alone(unknown_area), (Kind("unknown-area", "wrong", "Unknown area", "A grid area that the template does not have, or a template that is not well-formed."),)),
