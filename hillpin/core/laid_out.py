@@ -83,3 +83,26 @@ class Layout:
         """The principal box of an element."""
         found = self.fragments.get(element)
         return found[0].box if found is not None else None
+
+
+def lines_of(layout: Layout, element: Element) -> int:
+    """The lines of text in an element's box, those of the blocks in it added up; for an inline box the lines it stands on."""
+    found = layout.fragments.get(element)
+    if found is not None:
+        return _lines_in(found[0])
+    tops: set[int] = set()
+    for around in element.ancestors():
+        holder = layout.fragments.get(around)
+        if holder is not None:
+            inside = {id(one) for one in (element, *element.descendants())}
+            tops = {piece.y for piece in holder[0].inlines if id(piece.box.element) in inside}
+            break
+    return len(tops)
+
+
+def _lines_in(fragment: Fragment) -> int:
+    if fragment.box.has_inline_children:
+        return fragment.lines
+    return sum(_lines_in(child.fragment) for child in fragment.children)
+
+

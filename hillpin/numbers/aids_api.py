@@ -26,6 +26,8 @@ from ..core.aids import (
     open_query,
     outline_of,
     overlays_of,
+    room_for,
+    room_over,
     rule_at,
     solve,
     taken_over,
@@ -54,6 +56,11 @@ from .aids_schemas import (
     OverlaysOut,
     PageIn,
     QueryIn,
+    RoomAtOut,
+    RoomIn,
+    RoomOut,
+    RoomOverIn,
+    RoomOverOut,
     SumIn,
     TakeOverIn,
     TextOut,
@@ -186,6 +193,25 @@ def hold_state(request: HttpRequest, site_id: int, payload: HoldIn) -> HoldOut:
     with lock:
         _element(page, payload.selected)
         return HoldOut(held=hold(page, payload.selected, payload.state, payload.width, payload.height))
+
+
+@router.post("/{site_id}/room", response={200: RoomOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0, SLOW, only_newest=True)
+def room(request: HttpRequest, site_id: int, payload: RoomIn) -> RoomOut:
+    """How many characters more the text of an element may have at the walker, and what gives way then."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        return RoomOut(room=room_for(page, _element(page, payload.selected), payload.width, payload.height))
+
+
+@router.post("/{site_id}/room-over-widths", response={200: RoomOverOut, 404: ErrorOut, 422: ErrorOut})
+@apart(60.0, SLOW, only_newest=True)
+def room_over_widths(request: HttpRequest, site_id: int, payload: RoomOverIn) -> RoomOverOut:
+    """How many characters more fit at each of some widths."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        found = room_over(page, _element(page, payload.selected), payload.widths, payload.height)
+    return RoomOverOut(points=[RoomAtOut(width=width, more=more) for width, more in found])
 
 
 @router.post("/{site_id}/sum-comment", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})

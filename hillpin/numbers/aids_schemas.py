@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation
+from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room
 from ..core.writing import Quantity
 
 
@@ -181,6 +181,39 @@ class HoldOut(Schema):
     """What the state does."""
 
     held: Held
+
+
+class RoomIn(ViewIn):
+    """An element whose text may grow."""
+
+    selected: int
+
+
+class RoomOut(Schema):
+    """How many characters more it may have."""
+
+    room: Room
+
+
+class RoomOverIn(PageIn):
+    """An element whose text may grow, at some viewport widths."""
+
+    selected: int
+    height: int = Field(800, ge=1, le=20_000)
+    widths: list[int] = Field(min_length=1, max_length=64)
+
+
+class RoomAtOut(Schema):
+    """At one width: ``more`` characters fit; none where nothing gives way as far as is tried."""
+
+    width: int
+    more: int | None
+
+
+class RoomOverOut(Schema):
+    """At each of the widths."""
+
+    points: list[RoomAtOut]
 
 
 class SumIn(ViewIn):

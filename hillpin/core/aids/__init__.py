@@ -14,7 +14,8 @@ from .goal_solver import solve
 from .outline import Direction, OutlineEntry, moved, moved_where, outline_of
 from .overlays import OVERLAYS, OverlayLayer, overlays_of
 from .property_sum import comes_to
+from .room import Limit, Room, room_for, room_over
 from .states import Held, HeldState, Shift, hold, hold_between, state_on
 from .take_over import can_be_taken_over, taken_over
 
-__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Shift", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "rule_at", "solve", "state_on", "taken_over"]
+__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Shift", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "taken_over"]

@@ -51,14 +51,19 @@ def _side(quantity: str) -> tuple[Callable[[Page, Layout, Element], Fraction], C
     return measure, words
 
 
-def _rows(page: Page, layout: Layout, element: Element) -> Fraction:
-    """In how many rows the children of an element stand."""
+def rows_of(layout: Layout, element: Element) -> int:
+    """In how many rows the children of an element stand: a new one begins below all of the one before."""
     rects = sorted((layout.rects[child] for child in element.elements if child in layout.rects), key=lambda rect: rect.y)
     rows, bottom = 0, float("-inf")
     for rect in rects:
         if rect.y >= bottom - 0.5:
             rows, bottom = rows + 1, rect.y + rect.height
         bottom = min(bottom, rect.y + rect.height)
+    return rows
+
+
+def _rows(page: Page, layout: Layout, element: Element) -> Fraction:
+    rows = rows_of(layout, element)
     if not rows:
         raise InputError(f"{element.name()} holds no boxes that could stand in a row.")
     return Fraction(rows)

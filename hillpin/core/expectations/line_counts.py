@@ -9,32 +9,11 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout import Fragment
+from ..laid_out import lines_of
 from ..markup import Element
 from ..page import Layout, Page
 from ..survey.findings import Survey
 from ..widths import ABSENT, Stretch
-
-
-def lines_of(layout: Layout, element: Element) -> int:
-    """The lines of text in an element's box, those of the blocks in it added up; for an inline box the lines it stands on."""
-    found = layout.fragments.get(element)
-    if found is not None:
-        return _lines_in(found[0])
-    tops: set[int] = set()
-    for around in element.ancestors():
-        holder = layout.fragments.get(around)
-        if holder is not None:
-            inside = {id(one) for one in (element, *element.descendants())}
-            tops = {piece.y for piece in holder[0].inlines if id(piece.box.element) in inside}
-            break
-    return len(tops)
-
-
-def _lines_in(fragment: Fragment) -> int:
-    if fragment.box.has_inline_children:
-        return fragment.lines
-    return sum(_lines_in(child.fragment) for child in fragment.children)
 
 
 def line_counts(survey: Survey, elements: list[Element]) -> NDArray[np.int64]:

@@ -849,6 +849,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Room
+         * @description How many characters more the text of an element may have at the walker, and what gives way then.
+         */
+        post: operations["hillpin_numbers_aids_api_room"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/room-over-widths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Room Over Widths
+         * @description How many characters more fit at each of some widths.
+         */
+        post: operations["hillpin_numbers_aids_api_room_over_widths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/sum-comment": {
         parameters: {
             query?: never;
@@ -4541,6 +4581,112 @@ export interface components {
              * @enum {string}
              */
             state: "hover" | "focus-visible" | "active" | "checked" | "target" | "current";
+        };
+        /**
+         * Limit
+         * @description What gives way first in one way: ``more`` characters still fit, one more does not. ``boxes`` is what the sizes come to then.
+         */
+        Limit: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "line" | "row" | "out" | "cut" | "scroll";
+            /** More */
+            more: number;
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Boxes */
+            boxes: string[];
+        };
+        /**
+         * Room
+         * @description How much longer a text may be at one viewport. ``tried`` characters were put in at most; what is not listed held until then.
+         */
+        Room: {
+            /** Name */
+            name: string;
+            /** Characters */
+            characters: number;
+            /** Tried */
+            tried: number;
+            /** Limits */
+            limits: components["schemas"]["Limit"][];
+        };
+        /**
+         * RoomOut
+         * @description How many characters more it may have.
+         */
+        RoomOut: {
+            room: components["schemas"]["Room"];
+        };
+        /**
+         * RoomIn
+         * @description An element whose text may grow.
+         */
+        RoomIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
+        };
+        /**
+         * RoomAtOut
+         * @description At one width: ``more`` characters fit; none where nothing gives way as far as is tried.
+         */
+        RoomAtOut: {
+            /** Width */
+            width: number;
+            /** More */
+            more: number | null;
+        };
+        /**
+         * RoomOverOut
+         * @description At each of the widths.
+         */
+        RoomOverOut: {
+            /** Points */
+            points: components["schemas"]["RoomAtOut"][];
+        };
+        /**
+         * RoomOverIn
+         * @description An element whose text may grow, at some viewport widths.
+         */
+        RoomOverIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Widths */
+            widths: number[];
         };
         /**
          * SumIn
@@ -10047,6 +10193,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HoldOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_room_over_widths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomOverOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,41 @@
+"""Room for words against the browser: with the last character that fits nothing gives way there, with one more it does."""
+
+from __future__ import annotations
+
+from hillpin.core.aids import room_for
+from hillpin.core.page import Page
+
+from .base import HEAD, AgreementCase
+
+BODY = """<ul><li><a href=x>Crossings</a></li><li><a href=x>Fares</a></li><li><a href=x>Ask us</a></li></ul>
+<h1>Six islands, <em>one</em> ticket</h1><p>The Skerry Line has carried people, post and pianos across the sound since 1911.</p><button>Choose your boats</button>"""
+CSS = "ul { display: flex; flex-wrap: wrap; gap: 1em; margin: 0; padding: 0; list-style: none } h1 { font: 600 30px/1.2 Sans; width: 60% } button { font: inherit; max-width: 40% }"
+GROWN = """([select, words]) => {
+  const one = document.querySelector(select), texts = document.createTreeWalker(one, NodeFilter.SHOW_TEXT);
+  let last = null;
+  while (texts.nextNode()) if (texts.currentNode.data.trim()) last = texts.currentNode;
+  const kept = last.data, list = document.querySelector('ul');
+  last.data = kept + words;
+  const tall = (one.localName === 'a' ? list : one).getBoundingClientRect().height;
+  last.data = kept;
+  return tall;
+}"""
+
+
+class Room(AgreementCase):
+    def test_what_gives_way_first(self) -> None:
+        path = self.folder / "room.html"
+        path.write_text(f"{HEAD}{CSS}</style><body>{BODY}</body></html>")
+        page = Page.read(path)
+        for width in (360, 500, 777):
+            self.page.set_viewport_size({"width": width, "height": 800})
+            self.page.goto(path.as_uri())
+            self.page.evaluate("() => { document.body.getBoundingClientRect(); return document.fonts.ready; }")
+            for select in ("a", "h1", "p", "button"):
+                element = page.select(select)[0]
+                first = room_for(page, element, width, 800).limits[0]
+                own = " ".join(element.text().split())
+                words = f" {own}" * 40
+                rest, fits, not_so = (self.page.evaluate(GROWN, [select, words[:more]]) for more in (0, first.more, first.more + 1))
+                self.assertEqual(rest, fits, (select, width, first))
+                self.assertGreater(not_so, fits, (select, width, first))
