@@ -184,6 +184,26 @@ class States(AidCase):
         self.assertEqual(self.violations(), [])
 
 
+class Room(AidCase):
+    def test_what_fits_here_and_over_all_widths(self) -> None:
+        page = self.open_at("h1", 742)
+        expect(page.get_by_text("Selected: h1")).to_be_visible()
+        panel = self.aside("Room for words")
+        first = panel.get_by_role("list", name="What gives way").get_by_role("listitem").first
+        expect(first).to_contain_text("until there is a line more.")
+        more = int((first.text_content() or "").split()[0])
+        title = page.frames[1].locator("h1")
+        words = title.text_content() or ""
+        # In the page itself so many characters change nothing, and one more is a line more.
+        grown = "(e, words) => { const kept = e.textContent; e.textContent = kept + words; const tall = e.getBoundingClientRect().height; e.textContent = kept; return tall; }"
+        heights = [title.evaluate(grown, f" {words}"[:count]) for count in (0, more, more + 1)]
+        self.assertEqual(heights[0], heights[1])
+        self.assertGreater(heights[2], heights[1])
+        panel.get_by_role("button", name="Over all widths").click()
+        expect(panel.get_by_role("img", name=re.compile("Characters more that fit at 43 widths. Least room: "))).to_be_visible()
+        self.assertEqual(self.violations(), [])
+
+
 class Queries(AidCase):
     def test_opened_at_the_walker_for_the_rule_at_the_caret(self) -> None:
         page = self.open_at(".story-row", 800)

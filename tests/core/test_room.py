@@ -65,6 +65,9 @@ class Fits(unittest.TestCase):
         # Half of 300 holds 12 letters, of 500 it holds 20: 7 and 15 more. Half of 2,000 holds 83: 78 more, and
         # the 79th is a space, which hangs.
         self.assertEqual(room_over(page, page.select("p")[0], [300, 500, 2000], 800), [(300, 7), (500, 15), (2000, 79)])
+        # Where it is not shown there is nothing to say.
+        hidden = page_of("p { width: 50% } @media (max-width: 400px) { p { display: none } }", "<p>Orrab</p>")
+        self.assertEqual(room_over(hidden, hidden.select("p")[0], [300, 500], 800), [(500, 15)])
         # What was tried is not kept.
         self.assertEqual(page.select("p")[0].text(), "Orrab")
 

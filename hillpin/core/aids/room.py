@@ -7,7 +7,7 @@ as such words do.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from ..errors import InputError
@@ -85,6 +85,8 @@ class _Growing:
         return self.states[more]
 
     def _state(self, layout: Layout) -> _State:
+        if self.element not in layout.rects:
+            raise InputError(_without_text(self.element))
         rows = {around: rows_of(layout, around) for around in self.element.ancestors() if around.index >= 0 and len(around.elements) > 1}
         return _State(lines_of(layout, self.element), rows, _reach(layout, self.element), layout.scroll_width, layout)
 
@@ -105,12 +107,23 @@ def room_for(page: Page, element: Element, width: int, height: int) -> Room:
 
 def room_over(page: Page, element: Element, widths: list[int], height: int) -> list[tuple[int, int | None]]:
     """How many characters more fit each viewport width until there is a line more or something else gives way; None where
-    nothing does. Raises InputError where the element has no text."""
+    nothing does, and no entry where the element is not shown. Raises InputError where it shows no text at any of them."""
     found: list[tuple[int, int | None]] = []
+    growing: _Growing | None = None
     for width in widths:
-        growing = _growing(page, element, width, height)
-        found.append((width, _last_that_fits(growing, growing.at(0), tuple(WORDS))))
+        try:
+            growing = replace(growing, width=width, states={}) if growing is not None else _growing(page, element, width, height)
+            growing.at(0)
+        except InputError:
+            continue
+        found.append((width, _last_that_fits(growing, growing.at(0), tuple(WORDS), found[-1][1] if found else None)))
+    if not found:
+        raise InputError(_without_text(element))
     return found
+
+
+def _without_text(element: Element) -> str:
+    return f"{element.name()} shows no text here: select what holds the words."
 
 
 def _growing(page: Page, element: Element, width: int, height: int) -> _Growing:
@@ -120,7 +133,7 @@ def _growing(page: Page, element: Element, width: int, height: int) -> _Growing:
     texts = [child for one in (own, *own.descendants()) for child in one.children if isinstance(child, Text) and child.data.strip() and one.tag not in ("script", "style", "template")]
     layout = trial.layout(width, height)
     if not texts or own not in layout.rects:
-        raise InputError(f"{element.name()} shows no text here: select what holds the words.")
+        raise InputError(_without_text(element))
     found, holder = layout.fragments.get(own), texts[-1].parent
     if found is not None and not found[0].box.has_inline_children and holder in layout.rects:
         own = holder
@@ -129,13 +142,16 @@ def _growing(page: Page, element: Element, width: int, height: int) -> _Growing:
     return _Growing(trial, own, width, height, texts[-1], (f" {words}" * (tried // (len(words) + 1) + 1))[:tried], texts[-1].data)
 
 
-def _last_that_fits(growing: _Growing, rest: _State, ways: tuple[Way, ...]) -> int | None:
-    """The largest count of characters below the first at which something gives way, halving; None where all that are tried fit."""
+def _last_that_fits(growing: _Growing, rest: _State, ways: tuple[Way, ...], guess: int | None = None) -> int | None:
+    """The largest count of characters below the first at which something gives way, halving; None where all that are tried fit.
+    A guess is looked at first."""
 
     def fits(count: int) -> bool:
         return all(_gives_way(growing, rest, growing.at(count), way) is None for way in ways)
 
     low, high = 0, len(growing.words)
+    if guess is not None and guess < high and fits(guess) and not fits(guess + 1):
+        return guess
     if fits(high):
         return None
     while high - low > 1:

@@ -10,7 +10,7 @@ const Panel = styled.div`
   ul { margin: 4px 0; padding: 0; list-style: none; }
   li { padding: 1px 0; }
   li small { color: var(--soft); font-size: var(--size-note); display: block; }
-  figure { margin: 8px 0 0; }
+  figure { margin: 4px 0 0; }
   figcaption { color: var(--soft); font-size: var(--size-note); }
   svg { display: block; max-width: 100%; }
   .room { fill: var(--day-hill, #6f7d42); fill-opacity: 0.45; stroke: none; }
@@ -54,7 +54,7 @@ function count(characters: number): string {
   return characters === 1 ? "1 character" : `${characters.toLocaleString("en")} characters`;
 }
 
-const WIDE = 460, HIGH = 84, LEFT = 34;
+const WIDE = 460, HIGH = 60, LEFT = 34;
 
 /** How many characters more fit, as a row of bars over the viewport's widths. */
 function RoomHill({ points, tried, walker }: { points: { width: number; more: number | null }[]; tried: number; walker: number }) {
