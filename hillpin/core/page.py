@@ -19,7 +19,7 @@ from .files import Changed, Files, FolderFiles, resolve
 from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
-from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature
+from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature, lines_of
 from .layout.boxes import Box
 from .layout.context import Context, Walked
 from .layout.entry import Pass, layout_root
@@ -374,4 +374,4 @@ def _spread(element: Element, affected: set[Element]) -> None:
         node = ancestor
 
 
-__all__ = ["DEFAULT_HEIGHT", "WIDEST", "BoxRecord", "Layout", "MissingFile", "Page", "Step", "UnmodelledFeature"]
+__all__ = ["DEFAULT_HEIGHT", "WIDEST", "BoxRecord", "Layout", "MissingFile", "Page", "Step", "UnmodelledFeature", "lines_of"]

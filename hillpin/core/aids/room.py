@@ -11,9 +11,8 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from ..errors import InputError
-from ..laid_out import lines_of
 from ..markup import Element, Text
-from ..page import Layout, Page
+from ..page import Layout, Page, lines_of
 from ..shown import px
 from .goal_kinds import rows_of
 

@@ -3,7 +3,7 @@
 ``read_expectation`` reads one sentence, ``read_file`` the site's file of them, ``prove`` holds them against every width.
 """
 
-from ..laid_out import lines_of
+from ..page import lines_of
 from .kept import FILE_NAME, Kept, read_file, written
 from .proving import Failure, Proof, failure_words, prove, prove_at
 from .sentence import CLAIMS, Expectation, read_expectation

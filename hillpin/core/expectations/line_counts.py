@@ -9,9 +9,8 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..laid_out import lines_of
 from ..markup import Element
-from ..page import Layout, Page
+from ..page import Layout, Page, lines_of
 from ..survey.findings import Survey
 from ..widths import ABSENT, Stretch
 

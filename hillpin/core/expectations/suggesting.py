@@ -5,11 +5,10 @@ from __future__ import annotations
 import math
 
 from ..errors import InputError
-from ..laid_out import lines_of
 from ..layout import Kind, Rect
 from ..markup import Element
 from ..naming import own_selector
-from ..page import Page
+from ..page import Page, lines_of
 
 RUNNING_TEXT = 90
 """Characters from which on a text has a measure worth keeping."""
