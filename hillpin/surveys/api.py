@@ -19,7 +19,7 @@ from ..sites.schemas import ErrorOut
 from ..sites.whole_files import files_of
 from .jobs import jobs, start_survey_job, to_keep
 from .models import AcceptedFinding, PageSurvey
-from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, JobOut, JobStartedOut, KeptOut, RemediesIn, SurveyIn
+from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, JobOut, JobStartedOut, KeptOut, OtherLengthsIn, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
@@ -38,7 +38,7 @@ def start_survey(request: HttpRequest, site_id: int, payload: SurveyIn) -> dict[
     return {"job": start_survey_job(site_id, payload.page, asked, payload.keep)}
 
 
-def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn) -> dict[str, Any]:
+def _asked(site_id: int, payload: SurveyIn | RemediesIn | ElsewhereIn | OtherLengthsIn) -> dict[str, Any]:
     """What a worker needs to know of a page."""
     site = get_object_or_404(Site, pk=site_id)
     files = files_of(site, payload.page, payload.drafts)
@@ -50,6 +50,13 @@ def start_remedies(request: HttpRequest, site_id: int, payload: RemediesIn) -> d
     """Start proving the ways to settle a finding: each is surveyed. An older question of the same page is stopped."""
     asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "settle": payload.key}
     return {"job": start_survey_job(site_id, f"{payload.page} to settle", asked, keep=False)}
+
+
+@router.post("/{site_id}/other-lengths", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
+def start_other_lengths(request: HttpRequest, site_id: int, payload: OtherLengthsIn) -> dict[str, Any]:
+    """Start surveying a page with all its texts longer, step by step, and halved. An older question of the same page is stopped."""
+    asked = {**_asked(site_id, payload), "start": FROM_HERE, "end": TO_HERE, "index": None, "lengths": True}
+    return {"job": start_survey_job(site_id, f"{payload.page} at other lengths", asked, keep=False)}
 
 
 @router.post("/{site_id}/elsewhere", response={200: JobStartedOut, 404: ErrorOut, 422: ErrorOut})
@@ -80,7 +87,7 @@ def survey_job(request: HttpRequest, site_id: int, job: str) -> dict[str, Any]:
     if found.state == "done" and survey is not None and job in to_keep:
         to_keep.discard(job)
         _keep(site_id, found.subject, survey)
-    return {"state": found.state, "progress": found.progress, "survey": survey, "remedies": result.get("remedies", []), "elsewhere": result.get("elsewhere", []), "detail": found.detail}
+    return {"state": found.state, "progress": found.progress, "survey": survey, "remedies": result.get("remedies", []), "elsewhere": result.get("elsewhere", []), "lengths": result.get("lengths", []), "detail": found.detail}
 
 
 @router.delete("/{site_id}/surveys/{job}", response={204: None, 404: ErrorOut})

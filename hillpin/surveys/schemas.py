@@ -179,6 +179,22 @@ class ElsewhereIn(Schema):
     height: int = Field(800, ge=1, le=20_000)
 
 
+class OtherLengthsIn(Schema):
+    """A page whose texts may be longer or shorter, with texts that are not saved yet."""
+
+    page: str
+    drafts: dict[str, str] = Field(default_factory=dict)
+    height: int = Field(800, ge=1, le=20_000)
+
+
+class AtLengthOut(Schema):
+    """A finding that is new where all texts have ``percent`` of their length, and is not there at ``before`` yet."""
+
+    finding: FindingOut
+    percent: int
+    before: int
+
+
 class JobOut(Schema):
     """A survey under way or ended: ``state`` is walking, done, stopped or failed."""
 
@@ -189,6 +205,8 @@ class JobOut(Schema):
     """Where a finding was to be settled: the ways that do."""
     elsewhere: list[ElsewhereOut]
     """Where a change of shared sheets was asked about: what it does to each other page that takes one of them in."""
+    lengths: list[AtLengthOut]
+    """Where the page was to be surveyed with longer and shorter texts: what is new then."""
     detail: str
 
 

@@ -13,14 +13,16 @@ from ..computing import say
 from ..core.errors import InputError
 from ..core.files import MemoryFiles
 from ..core.page import Page
-from ..core.survey import Remedy, elsewhere, proved, survey, without_used
+from ..core.survey import Remedy, elsewhere, over_lengths, proved, survey, without_used
 from ..sites.paths import is_page
-from .told import digest_of, elsewhere_out, remedy_out, survey_out
+from .told import digest_of, elsewhere_out, finding_out, remedy_out, survey_out
 
 SURVEYING = 0.4
 """The part of the time that the page's own survey takes where ways to settle a finding are proved after it."""
+OF_SIX = 1 / 7
+"""The same where the page is surveyed with its texts at six other lengths after it."""
 SURVEY_MEMORY = 1_500 * 1024 * 1024
-"""Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 800 MB of memory."""
+"""Bytes that a survey may ask for: one of 5,000 elements at 1,681 widths has 500 MB of memory."""
 MOST_OTHERS = 60
 """Other pages that are looked at for elements that a shared sheet's rules are for."""
 EVERY = 0.1
@@ -41,9 +43,12 @@ def surveyed(request: dict[str, Any]) -> dict[str, Any]:
         return {"elsewhere": _elsewhere(request, progress)}
     page = Page(MemoryFiles(request["files"]), request["page"], measured=request["measured"])
     settle = request.get("settle")
-    first = 1.0 if settle is None else SURVEYING
+    first = SURVEYING if settle is not None else OF_SIX if request.get("lengths") else 1.0
     found = survey(page, request["start"], request["end"], request["height"], progress=lambda part: progress(first * part))
     found.findings = without_used(found.findings, _others(request))
+    if request.get("lengths"):
+        longer = over_lengths(page, found, request["height"], lambda part: progress(OF_SIX + (1 - OF_SIX) * part))
+        return {"survey": None, "lengths": [{"finding": finding_out(one.finding), "percent": one.percent, "before": one.before} for one in longer]}
     remedies: list[Remedy] = []
     if settle is not None:
         finding = next((one for one in found.findings if digest_of(one) == settle), None)

@@ -114,6 +114,23 @@ class OverHeights(InterfaceCase):
         self.assertEqual(page.frames[1].evaluate("() => [innerWidth, innerHeight, document.querySelector('.landfall').getBoundingClientRect().height > innerHeight]"), [390, 364, True])
 
 
+class OtherLengths(InterfaceCase):
+    def test_what_is_new_with_longer_texts_and_from_where_on(self) -> None:
+        # Ten letters of 12.04 px are 120.4 in a box of 150 that lets no line break: twelve fit, thirteen do not.
+        narrow = "<!DOCTYPE html><html lang=en><title>Orra</title><style>\nbody { margin: 0; font: 20px/30px monospace }\n.b { width: 150px; white-space: nowrap }</style><body><main><p class=b>Jetty Vey1</p></main>"
+        SiteFile.objects.filter(site=self.site, path="vey.html").update(content=narrow.encode())
+        page = self.open(f"/sites/{self.site.pk}/survey?page=vey.html")
+        page.get_by_role("radio", name="Other lengths").click()
+        panel = page.get_by_role("complementary", name="Findings")
+        panel.get_by_role("button", name="Try other lengths").click()
+        found = panel.get_by_role("list", name="New at other lengths")
+        expect(found.get_by_role("listitem").first).to_contain_text("from 30% longer on", timeout=LONG)
+        expect(found.get_by_role("listitem").first).to_contain_text("Not yet with 20% more.")
+        self.assertEqual(self.violations(), [])
+        found.get_by_role("button", name="vey.html line").first.click()
+        expect(page.get_by_text("Selected: p.b")).to_be_visible()
+
+
 class Behind(SurveyCase):
     walks_behind = True
 

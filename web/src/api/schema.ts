@@ -1461,6 +1461,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/other-lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Other Lengths
+         * @description Start surveying a page with all its texts longer, step by step, and halved. An older question of the same page is stopped.
+         */
+        post: operations["hillpin_surveys_api_start_other_lengths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/elsewhere": {
         parameters: {
             query?: never;
@@ -4603,7 +4623,8 @@ export interface components {
         };
         /**
          * Room
-         * @description How much longer a text may be at one viewport. ``tried`` characters were put in at most; what is not listed held until then.
+         * @description How much longer a text may be at one viewport: an element's own, or in a box of several texts the last of them, which is
+         *     ``name``'s then. ``tried`` characters were put in at most; what is not listed held until then.
          */
         Room: {
             /** Name */
@@ -5748,6 +5769,23 @@ export interface components {
             key: string;
         };
         /**
+         * OtherLengthsIn
+         * @description A page whose texts may be longer or shorter, with texts that are not saved yet.
+         */
+        OtherLengthsIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
          * ElsewhereIn
          * @description The texts that some sheets had before they were changed; ``drafts`` are texts that are not saved yet.
          */
@@ -5821,6 +5859,17 @@ export interface components {
             };
             /** Width */
             width: number;
+        };
+        /**
+         * AtLengthOut
+         * @description A finding that is new where all texts have ``percent`` of their length, and is not there at ``before`` yet.
+         */
+        AtLengthOut: {
+            finding: components["schemas"]["FindingOut"];
+            /** Percent */
+            percent: number;
+            /** Before */
+            before: number;
         };
         /**
          * BandOut
@@ -5934,6 +5983,8 @@ export interface components {
             remedies: components["schemas"]["RemedyOut"][];
             /** Elsewhere */
             elsewhere: components["schemas"]["ElsewhereOut"][];
+            /** Lengths */
+            lengths: components["schemas"]["AtLengthOut"][];
             /** Detail */
             detail: string;
         };
@@ -11793,6 +11844,59 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RemediesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobStartedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_start_other_lengths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherLengthsIn"];
             };
         };
         responses: {

@@ -6,6 +6,7 @@ import { Button, LinkButton } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
 import { px } from "../../kit/numbers";
 import { USUAL_HEIGHT } from "./job";
+import { OtherLengths } from "./OtherLengths";
 import { OverHeights } from "./OverHeights";
 import { Remedies } from "./Remedies";
 import { rangeOf } from "./words";
@@ -30,7 +31,7 @@ const Panel = styled.aside`
 `;
 
 const NO_DRAFTS = {};
-const VIEWS = ["Findings", "Heights", "Breakpoints", "Pins", "Before and after"] as const;
+const VIEWS = ["Findings", "Heights", "Other lengths", "Breakpoints", "Pins", "Before and after"] as const;
 
 export interface FindingActions {
   onWalk: (finding: Finding, width: number) => void;
@@ -79,6 +80,7 @@ export function FindingsPanel({ survey, kept, pins, chosen, walker, onPlace, onH
         </>
       )}
       {view === "Heights" && <OverHeights siteId={actions.siteId} page={actions.page} walker={walker} onSource={onHeight} />}
+      {view === "Other lengths" && <OtherLengths siteId={actions.siteId} page={actions.page} onSource={actions.onSource} />}
       {view === "Breakpoints" && <Breakpoints survey={survey} />}
       {view === "Pins" && <PinWords survey={survey} findings={open} pins={pins} />}
       {view === "Before and after" && <BeforeAndAfter kept={kept} survey={survey} />}
