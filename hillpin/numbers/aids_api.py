@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+from fractions import Fraction
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
@@ -13,6 +14,7 @@ from ..core.aids import (
     GOAL_KINDS,
     OVERLAYS,
     Goal,
+    Scale,
     can_be_taken_over,
     comes_to,
     contest_of,
@@ -30,7 +32,9 @@ from ..core.aids import (
     room_over,
     rule_at,
     solve,
+    steps_of,
     taken_over,
+    with_scale,
 )
 from ..core.errors import InputError
 from ..core.markup import Element
@@ -61,6 +65,8 @@ from .aids_schemas import (
     RoomOut,
     RoomOverIn,
     RoomOverOut,
+    ScaleIn,
+    ScaleOut,
     SumIn,
     TakeOverIn,
     TextOut,
@@ -212,6 +218,18 @@ def room_over_widths(request: HttpRequest, site_id: int, payload: RoomOverIn) ->
     with lock:
         found = room_over(page, _element(page, payload.selected), payload.widths, payload.height)
     return RoomOverOut(points=[RoomAtOut(width=width, more=more) for width, more in found])
+
+
+@router.post("/{site_id}/type-scale", response={200: ScaleOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
+def type_scale(request: HttpRequest, site_id: int, payload: ScaleIn) -> ScaleOut:
+    """A scale of type sizes, fluid between two widths, and the page's last sheet with it."""
+    page, lock = _page(site_id, payload)
+    sizes = [Fraction(str(one)) for one in (payload.low, payload.high, payload.low_ratio, payload.high_ratio)]
+    scale = Scale(payload.low_width, payload.high_width, *sizes, payload.first, payload.last, payload.name)
+    with lock:
+        file = next(reversed(page.sheet_texts), "")
+        return ScaleOut(steps=steps_of(page, scale), file=file, text=with_scale(page, scale, file) if file else "")
 
 
 @router.post("/{site_id}/sum-comment", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room
+from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, Step
 from ..core.writing import Quantity
 
 
@@ -214,6 +214,28 @@ class RoomOverOut(Schema):
     """At each of the widths."""
 
     points: list[RoomAtOut]
+
+
+class ScaleIn(PageIn):
+    """A scale of type sizes: base size (CSS px) and ratio at a narrow and a wide viewport, and the steps around the base."""
+
+    low_width: int = Field(ge=1, le=20_000)
+    high_width: int = Field(ge=1, le=20_000)
+    low: float = Field(gt=0, le=1_000)
+    high: float = Field(gt=0, le=1_000)
+    low_ratio: float = Field(ge=1, le=4)
+    high_ratio: float = Field(ge=1, le=4)
+    first: int = Field(ge=-8, le=12)
+    last: int = Field(ge=-8, le=12)
+    name: str = Field("step", max_length=40)
+
+
+class ScaleOut(Schema):
+    """Its steps, the sheet they would stand in, and that sheet's text with them; no sheet where the page links none."""
+
+    steps: list[Step]
+    file: str
+    text: str
 
 
 class SumIn(ViewIn):

@@ -188,7 +188,7 @@ class Room(AidCase):
     def test_what_fits_here_and_over_all_widths(self) -> None:
         page = self.open_at("h1", 742)
         expect(page.get_by_text("Selected: h1")).to_be_visible()
-        panel = self.aside("Room for words")
+        panel = self.aside("Longer words")
         first = panel.get_by_role("list", name="What gives way").get_by_role("listitem").first
         expect(first).to_contain_text("until there is a line more.")
         more = int((first.text_content() or "").split()[0])
@@ -200,8 +200,32 @@ class Room(AidCase):
         self.assertEqual(heights[0], heights[1])
         self.assertGreater(heights[2], heights[1])
         panel.get_by_role("button", name="Over all widths").click()
-        expect(panel.get_by_role("img", name=re.compile("Characters more that fit at 43 widths. Least room: "))).to_be_visible()
+        expect(panel.get_by_role("img", name=re.compile("Characters more that fit at 29 widths. Least room: "))).to_be_visible()
         self.assertEqual(self.violations(), [])
+
+
+class TypeScale(AidCase):
+    def test_a_scale_is_put_into_the_sheet_and_counts_in_the_page(self) -> None:
+        page = self.open_at("h1", 800)
+        expect(page.get_by_text("Selected: h1")).to_be_visible()
+        panel = self.aside("Type scale")
+        for name, value in (("Narrow width", "320"), ("Wide width", "1280"), ("Base size at the narrow width", "16"), ("Base size at the wide width", "20"), ("First step", "0"), ("Last step", "1"), ("Name of the steps", "words")):
+            panel.get_by_label(name, exact=True).fill(value)
+        table = panel.get_by_role("table", name="Sizes of the scale")
+        expect(table.get_by_role("row")).to_have_count(3)
+        expect(table).to_contain_text("clamp(1rem, 0.9166rem + 0.4168vw, 1.25rem)")
+        self.assertEqual(self.violations(), [])
+        panel.get_by_role("button", name="Put the scale into style.css").click()
+        expect(page.get_by_label("Source of style.css")).to_contain_text("--words-0: clamp(1rem, 0.9166rem + 0.4168vw, 1.25rem);")
+        self.until(lambda: "--words-1: " in self.saved(), "the scale is saved")
+        # Another of the same names takes its place.
+        panel.get_by_label("Base size at the wide width").fill("16")
+        expect(table).to_contain_text("1rem")
+        expect(panel.get_by_role("button", name="Put the scale into style.css")).to_be_enabled()
+        expect(table).not_to_contain_text("0.4168vw")
+        panel.get_by_role("button", name="Put the scale into style.css").click()
+        self.until(lambda: "--words-0: 1rem;" in self.saved(), "the new scale is saved")
+        self.assertEqual(self.saved().count("--words-0"), 1)
 
 
 class Queries(AidCase):

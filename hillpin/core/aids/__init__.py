@@ -17,5 +17,6 @@ from .property_sum import comes_to
 from .room import Limit, Room, room_for, room_over
 from .states import Held, HeldState, Shift, hold, hold_between, state_on
 from .take_over import can_be_taken_over, taken_over
+from .type_scale import Scale, Step, steps_of, with_scale
 
-__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Shift", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "taken_over"]
+__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Scale", "Shift", "Step", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "steps_of", "taken_over", "with_scale"]

@@ -889,6 +889,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/type-scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Type Scale
+         * @description A scale of type sizes, fluid between two widths, and the page's last sheet with it.
+         */
+        post: operations["hillpin_numbers_aids_api_type_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/sum-comment": {
         parameters: {
             query?: never;
@@ -4708,6 +4728,72 @@ export interface components {
             height: number;
             /** Widths */
             widths: number[];
+        };
+        /**
+         * ScaleOut
+         * @description Its steps, the sheet they would stand in, and that sheet's text with them; no sheet where the page links none.
+         */
+        ScaleOut: {
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Step
+         * @description One size: what is written, what it comes to at the two widths in CSS px, and the sum.
+         */
+        Step: {
+            /** Name */
+            name: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Text */
+            text: string;
+            /** Working */
+            working: string[];
+            /** Doubt */
+            doubt: string;
+        };
+        /**
+         * ScaleIn
+         * @description A scale of type sizes: base size (CSS px) and ratio at a narrow and a wide viewport, and the steps around the base.
+         */
+        ScaleIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Low Width */
+            low_width: number;
+            /** High Width */
+            high_width: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Low Ratio */
+            low_ratio: number;
+            /** High Ratio */
+            high_ratio: number;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /**
+             * Name
+             * @default step
+             */
+            name: string;
         };
         /**
          * SumIn
@@ -10350,6 +10436,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomOverOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_type_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"];
                 };
             };
             /** @description Bad Request */

@@ -4,7 +4,7 @@ import styled from "styled-components";
 
 const Group = styled(ToggleButtonGroup)`
   display: inline-flex; flex-wrap: wrap; border: 1px solid var(--hairline); border-radius: var(--round-box);
-  button { padding: 2px 11px; border: 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; font-size: var(--size-note); }
+  button { padding: 2px 7px; border: 0; background: none; color: var(--soft); cursor: pointer; white-space: nowrap; font-size: var(--size-note); }
   button[data-selected] { background: var(--lake-wash); color: var(--ink); font-weight: var(--weight-strong); }
   button[data-focus-visible] { outline: 2px solid var(--lake); }
 `;

@@ -18,7 +18,7 @@ const Panel = styled.div`
   .axis { stroke: var(--hairline); }
   text { fill: var(--soft); font-size: var(--size-tick); }
 `;
-const FROM = 240, TO = 1920, STEP = 40;
+const FROM = 240, TO = 1920, STEP = 60;
 const WIDTHS = Array.from({ length: (TO - FROM) / STEP + 1 }, (_, place) => FROM + place * STEP);
 
 /** Another box starts anew. */
