@@ -11,15 +11,15 @@ from ninja import Router
 
 from ..computing import SLOW, Ticket, apart
 from ..core.errors import InputError
-from ..core.survey import HEIGHT_KINDS, compare, survey_heights
+from ..core.survey import HEIGHT_KINDS, compare, point_of_interest, survey_heights
 from ..numbers.browser_fonts import browser_fonts
-from ..numbers.pages import page_of
+from ..numbers.pages import hill_shelf, page_of
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from ..sites.whole_files import files_of
 from .jobs import jobs, start_survey_job, to_keep
 from .models import AcceptedFinding, PageSurvey
-from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, JobOut, JobStartedOut, KeptOut, OtherLengthsIn, RemediesIn, SurveyIn
+from .schemas import AcceptIn, ElsewhereIn, HeightsIn, HeightsOut, InterestIn, InterestOut, JobOut, JobStartedOut, KeptOut, OtherLengthsIn, RemediesIn, SurveyIn
 from .told import with_words, words_of_kind
 
 router = Router(tags=["surveys"])
@@ -76,6 +76,18 @@ def over_heights(request: HttpRequest, site_id: int, payload: HeightsIn) -> dict
         walked = survey_heights(page, payload.width)
     found = [{**asdict(one), "title": HEIGHT_KINDS[one.kind]} for one in walked.findings]
     return {"width": walked.width, "start": walked.start, "end": walked.end, "findings": found}
+
+
+@router.post("/{site_id}/point-of-interest", response={200: InterestOut, 404: ErrorOut, 422: ErrorOut})
+@apart(HEIGHTS, SLOW, only_newest=True)
+def interest(request: HttpRequest, site_id: int, payload: InterestIn) -> dict[str, Any]:
+    """Where a point on a picture is cut off, and the position that keeps it in at every width."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        if not 0 <= payload.selected < len(page.document.elements):
+            raise InputError(f"The page has no element {payload.selected}.")
+        found = point_of_interest(page, page.document.elements[payload.selected], payload.across, payload.down, FROM_HERE, TO_HERE, payload.height)
+    return {**asdict(found), "cut": [{"low": low, "high": high} for low, high in found.cut]}
 
 
 @router.get("/{site_id}/surveys/{job}", response={200: JobOut, 404: ErrorOut})

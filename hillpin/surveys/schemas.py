@@ -210,6 +210,28 @@ class JobOut(Schema):
     detail: str
 
 
+class InterestIn(Schema):
+    """A picture on a page, and a point on it in percent of its own width and height."""
+
+    page: str
+    drafts: dict[str, str] = Field(default_factory=dict)
+    selected: int
+    across: float = Field(ge=0, le=100)
+    down: float = Field(ge=0, le=100)
+    height: int = Field(800, ge=1, le=20_000)
+
+
+class InterestOut(Schema):
+    """Where the point is cut off, and what keeps it in; ``text`` is that of the sheet with it, empty where nothing is to be written."""
+
+    cut: list[WidthsOut]
+    position: str
+    sentence: str
+    working: list[str]
+    file: str
+    text: str
+
+
 class HeightsIn(Schema):
     """A page at a width, over the heights of its window."""
 

@@ -9,6 +9,7 @@ import unittest
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 from hillpin.core.pictures import Fitted, fitted
+from hillpin.core.survey import point_of_interest
 from PIL import Image
 
 from tests.chromium import new_page
@@ -82,3 +83,34 @@ def sample(room: float) -> list[int]:
 def is_near(at: float, first: float, last: float) -> bool:
     """Whether a place of the picture is within a pixel of where it ends: half of one is painted there."""
     return min(abs(at - first), abs(at - last)) < 1.5
+
+
+class PointOfInterest(unittest.TestCase):
+    """One dot on a picture, looked for in what the browser paints at the ends of the ranges at which it is said to be cut off."""
+
+    def test_where_a_dot_is_cut_off(self) -> None:
+        picture = Image.new("RGB", (400, 200), (0, 0, 255))
+        picture.paste((255, 0, 0), (338, 98, 342, 102))
+        out = io.BytesIO()
+        picture.save(out, "PNG")
+        address = f"data:image/png;base64,{base64.b64encode(out.getvalue()).decode()}"
+        rules = "body { margin: 0 } img { display: block; width: 60%; height: 200px; object-fit: cover; object-position: 40% 0 }"
+
+        def text(more: str) -> str:
+            return f"<!DOCTYPE html><html lang=en><title>t</title><style>{rules} {more}</style><body><img src={address} alt=x>"
+
+        page = Page(MemoryFiles({"index.html": text("")}))
+        found = point_of_interest(page, page.select("img")[0], 85, 50, 300, 700, 800)
+        ((low, high),) = found.cut
+        browser = new_page(500)
+        self.addCleanup(browser.context.close)
+
+        def shows(width: int, more: str = "") -> bool:
+            browser.set_viewport_size({"width": width, "height": 400})
+            browser.set_content(text(more))
+            painted = Image.open(io.BytesIO(browser.screenshot())).convert("RGB")
+            return any(red > 200 and blue < 60 for red, _, blue in painted.getdata())
+
+        # The dot is four px wide: it is gone wholly a few widths further inside.
+        self.assertEqual((low, shows(300), shows(high - 12), shows(high + 2)), (300, False, False, True))
+        self.assertTrue(all(shows(width, f"img {{ object-position: {found.position} }}") for width in (300, 400, high, 700)))

@@ -228,6 +228,30 @@ class TypeScale(AidCase):
         self.assertEqual(self.saved().count("--words-0"), 1)
 
 
+class PointOfInterest(AidCase):
+    def test_a_point_that_is_cut_off_is_kept_in(self) -> None:
+        page = self.open_write()
+        self.to_line('    <img class="behind" src="pictures/sound-at-dusk.jpg" alt="">', "index.html")
+        expect(page.get_by_text("Selected: img.behind")).to_be_visible()
+        form = page.get_by_role("form", name="Point of interest")
+        form.get_by_label("Percent from the left").fill("12")
+        form.get_by_role("button", name="Is it ever cut off?").click()
+        expect(form).to_contain_text(re.compile("It is cut off up to [0-9]+"))
+        self.assertEqual(self.violations(), [])
+        position = re.search("object-position: ([0-9.]+% [0-9.]+%)", form.text_content() or "")
+        assert position is not None
+        form.get_by_role("button", name="Put it into style.css").click()
+        expect(page.get_by_label("Source of style.css")).to_contain_text(f"object-position: {position.group(1)}")
+        expect(page.frames[1].locator(".behind")).to_have_css("object-position", position.group(1))
+        # Asked again, it shows everywhere.
+        page.get_by_role("button", name="index.html", exact=True).click()
+        expect(page.get_by_label("Source of index.html")).to_be_visible()
+        self.to_line('    <img class="behind" src="pictures/sound-at-dusk.jpg" alt="">', "index.html")
+        form.get_by_label("Percent from the left").fill("12")
+        form.get_by_role("button", name="Is it ever cut off?").click()
+        expect(form).to_contain_text("The point shows at every width from 240 to 1,920.")
+
+
 class Queries(AidCase):
     def test_opened_at_the_walker_for_the_rule_at_the_caret(self) -> None:
         page = self.open_at(".story-row", 800)

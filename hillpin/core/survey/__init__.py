@@ -8,10 +8,11 @@ and ``fixes`` write what would settle it, ``compare`` says what is better or wor
 from .before_after import Difference, compare
 from .findings import Finding, declared, finding_key, name_of
 from .heights import HEIGHT_KINDS, HeightFinding, Heights, survey_heights
+from .interest import Interest, point_of_interest
 from .kinds import KINDS, severity_of
 from .other_lengths import HALVED, LONGER, AtLength, over_lengths
 from .other_pages import Elsewhere, elsewhere, without_used
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 
-__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Remedy", "Surveyed", "compare", "declared", "elsewhere", "finding_key", "name_of", "over_lengths", "proved", "severity_of", "survey", "survey_heights", "without_used"]
+__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Interest", "Remedy", "Surveyed", "compare", "declared", "elsewhere", "finding_key", "name_of", "over_lengths", "point_of_interest", "proved", "severity_of", "survey", "survey_heights", "without_used"]

@@ -92,12 +92,12 @@ def _pictures(survey: Survey) -> Iterator[_Picture]:
     elements = [one for one in survey.elements if one.tag == "img"]
     for stretch in survey.stretches:
         for element in elements:
-            found = _picture(survey, stretch, element)
+            found = picture_of(survey, stretch, element)
             if found is not None:
                 yield found
 
 
-def _picture(survey: Survey, stretch: Stretch, element: Element) -> _Picture | None:
+def picture_of(survey: Survey, stretch: Stretch, element: Element) -> _Picture | None:
     style, box, sizes = survey.style(element, stretch), box_of(stretch, element), content_sizes(stretch, element)
     if style is None or box is None or sizes is None or box.kind != Kind.REPLACED or box.natural is None or not box.natural.ratio:
         return None
@@ -112,7 +112,7 @@ def _has_pixels(picture: _Picture) -> bool:
 
 
 def _cropped(survey: Survey, element: Element, low: int, high: int) -> Finding:
-    picture = _picture(survey, survey.exact_at(low), element)
+    picture = picture_of(survey, survey.exact_at(low), element)
     assert picture is not None
     fit = picture.at(low)
     assert fit is not None
@@ -125,7 +125,7 @@ def _cropped(survey: Survey, element: Element, low: int, high: int) -> Finding:
 
 def _soft(survey: Survey, element: Element, low: int, high: int) -> Finding:
     # It is softest where it is drawn largest.
-    picture, at = max(((found, at) for at in {low, high} if (found := _picture(survey, survey.exact_at(at), element)) is not None), key=lambda one: float(one[0].drawn[one[1] - one[0].stretch.low]))
+    picture, at = max(((found, at) for at in {low, high} if (found := picture_of(survey, survey.exact_at(at), element)) is not None), key=lambda one: float(one[0].drawn[one[1] - one[0].stretch.low]))
     drawn, own = float(picture.drawn[at - picture.stretch.low]), picture.own[0]
     message = f"At {at:,} {name_of(element)} is drawn {px(drawn)} wide and has {px(own)} pixels across: it is blurred, on dense screens more so."
     working = (f"drawn {px(drawn)}", f"÷ {px(own)} pixels", f"= {drawn / own:.3g} CSS px for a pixel")

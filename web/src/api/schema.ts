@@ -1541,6 +1541,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/point-of-interest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Interest
+         * @description Where a point on a picture is cut off, and the position that keeps it in at every width.
+         */
+        post: operations["hillpin_surveys_api_interest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/surveys/{job}": {
         parameters: {
             query?: never;
@@ -5947,6 +5967,57 @@ export interface components {
             width: number;
         };
         /**
+         * InterestOut
+         * @description Where the point is cut off, and what keeps it in; ``text`` is that of the sheet with it, empty where nothing is to be written.
+         */
+        InterestOut: {
+            /** Cut */
+            cut: components["schemas"]["WidthsOut"][];
+            /** Position */
+            position: string;
+            /** Sentence */
+            sentence: string;
+            /** Working */
+            working: string[];
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * WidthsOut
+         * @description A range of widths, both included.
+         */
+        WidthsOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * InterestIn
+         * @description A picture on a page, and a point on it in percent of its own width and height.
+         */
+        InterestIn: {
+            /** Page */
+            page: string;
+            /** Drafts */
+            drafts?: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /** Across */
+            across: number;
+            /** Down */
+            down: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
          * AtLengthOut
          * @description A finding that is new where all texts have ``percent`` of their length, and is not there at ``before`` yet.
          */
@@ -6194,16 +6265,6 @@ export interface components {
             file: string;
             /** Line */
             line: number;
-        };
-        /**
-         * WidthsOut
-         * @description A range of widths, both included.
-         */
-        WidthsOut: {
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
         };
         /**
          * AcceptedOut
@@ -12152,6 +12213,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeightsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_surveys_api_interest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InterestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InterestOut"];
                 };
             };
             /** @description Bad Request */

@@ -4,6 +4,7 @@ import { ask, client, type ElementNumbers, type Numbers } from "../../api/client
 import { Choice } from "../../kit/Choice";
 import type { AidProps } from "./aid";
 import { AIDS } from "./aids";
+import { InterestForm } from "./InterestForm";
 import type { Pseudo } from "./useNumbers";
 import { type Quantity, WorkingPanel } from "./WorkingPanel";
 
@@ -49,8 +50,10 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
     latest.current = keepNow;
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
+  const hasPicture = numbers?.workings.some((one) => one.picture && one.picture.length > 0) ?? false;
+  const ofPicture = element && hasPicture ? <InterestForm key={element.index} {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} /> : null;
   const Aid = AIDS.find((one) => one.name === aside)?.Panel;
-  if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} />;
+  if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} ofPicture={ofPicture} />;
   return (
     <Panel aria-label={aside}>
       <header>{choice}</header>
