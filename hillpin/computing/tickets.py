@@ -18,8 +18,8 @@ from ..storage import storage_fault
 from .long_work import Work, WorkFailed, WorkStopped
 
 MOST = 24
-UNASKED = 3.0
-"""Seconds without a question after which work is stopped."""
+UNASKED = 30.0
+"""Seconds without a question after which work is stopped: who leaves says so; a window that is busy or out of sight asks seldom."""
 
 
 @dataclass(slots=True)

@@ -11,7 +11,7 @@ from typing import Any
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site, save_file
 from PIL import Image
-from playwright.sync_api import Frame, Locator, expect
+from playwright.sync_api import Frame, Locator, Route, expect
 
 from .base import InterfaceCase
 
@@ -168,6 +168,26 @@ class RealBrowser(CompareCase):
         runs.get_by_role("button", name="Accept what changed").click()
         expect(runs.get_by_role("status")).not_to_contain_text("changed since")
         self.assertEqual(self.violations(), [])
+
+    def test_what_was_asked_for_before_pictures_were_accepted_does_not_take_it_back(self) -> None:
+        page = b"<!DOCTYPE html><html lang=en><title>t</title><body><main><p>Single</p></main></body></html>"
+        self.site = add_site("Short", [NewFile("index.html", page)])
+        self.open(f"/sites/{self.site.pk}/compare")
+        runs = self.panel("Runs")
+        expect(runs).to_contain_text("No run yet.")
+        # What is asked for when the run has ended stays on its way, and then says what was before the run.
+        before = self.client.get(f"/api/sites/{self.site.pk}/run?page=index.html").json()
+        held: list[Route] = []
+        self.page.route(re.compile(r"/run\?"), lambda route: held.append(route))
+        runs.get_by_role("button", name="Run at the line-up").click()
+        self.until(lambda: len(held) > 0, "the run has ended and is asked for anew")
+        runs.get_by_role("button", name="Accept all pictures").click()
+        expect(runs).to_contain_text(re.compile(r"phone 390 × 780\s*as accepted"))
+        for route in held:
+            route.fulfill(json=before)
+        # It has come where a later question is answered.
+        self.page.evaluate("() => fetch('/api/sites').then(said => said.text())")
+        expect(runs).to_contain_text(re.compile(r"phone 390 × 780\s*as accepted"))
 
     def test_a_report_to_keep(self) -> None:
         self.site = add_site("Short", [NewFile("index.html", b"<!DOCTYPE html><html lang=en><title>t</title><body><main>Low water</main></body></html>")])

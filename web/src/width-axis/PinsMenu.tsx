@@ -7,6 +7,7 @@ import { Button, LinkButton } from "../kit/Button";
 import { OpeningButton } from "../kit/OpeningButton";
 import { Choice } from "../kit/Choice";
 import { px } from "../kit/numbers";
+import { setNow } from "../kit/setNow";
 
 const Corner = styled.div`
   position: absolute; top: 4px; right: 20px;
@@ -56,7 +57,7 @@ function PinList({ siteId, pins, walker, height, onWalk }: Props) {
   const save = async (wanted: Pin[]) => {
     try {
       const kept = await ask(client.PUT("/api/sites/{site_id}/pins", { params: { path: { site_id: siteId } }, body: wanted }));
-      queries.setQueryData<Site>(["site", siteId], (site) => site && { ...site, pins: kept });
+      await setNow<Site>(queries, ["site", siteId], (site) => site && { ...site, pins: kept });
       setError("");
       return true;
     } catch (failure) {

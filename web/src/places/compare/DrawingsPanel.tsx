@@ -10,6 +10,7 @@ import type { Distances } from "./DistancesPanel";
 import type { FrameTold } from "./LineFrame";
 import { type Entry, keyOf } from "./lineUp";
 import { PanelBody } from "./panelStyles";
+import { setNow } from "../../kit/setNow";
 
 export const WAYS = ["Off", "Fade", "Wipe", "Difference", "Beside"] as const;
 export type Way = (typeof WAYS)[number];
@@ -39,7 +40,7 @@ export function useDrawings(site: number, page: string): Drawings {
   }, [site, page, fresh]);
   const place = useCallback((drawing: PageDrawing, change: Partial<PageDrawing>) => {
     const next = { ...drawing, ...change };
-    queries.setQueryData<PageDrawing[]>(key, (now) => now?.map((one) => (one.id === drawing.id ? next : one)));
+    void setNow<PageDrawing[]>(queries, key, (now) => now?.map((one) => (one.id === drawing.id ? next : one)));
     void client.PUT("/api/sites/{site_id}/drawings/{drawing_id}", { params: { path: { site_id: site, drawing_id: drawing.id } }, body: { width: next.width, x: next.x, y: next.y, scale: next.scale } });
   }, [queries, key, site]);
   const remove = useCallback((drawing: PageDrawing) => {

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { ask, client, type Run, type Shot } from "../../api/client";
 import { type Entry, USUAL } from "./lineUp";
+import { setNow } from "../../kit/setNow";
 import { useWork } from "../../kit/useWork";
 
 export interface RunNow {
@@ -34,9 +35,10 @@ export function useRun(site: number, page: string): RunNow {
   }, [begin, site, page]);
   const accept = useCallback(async (shots: Shot[]) => {
     const run = await ask(client.POST("/api/sites/{site_id}/shots/accept", { params: { path: { site_id: site } }, body: { shots: shots.map((one) => one.id) } }));
-    queries.setQueryData(key, run);
+    await setNow(queries, key, run);
   }, [queries, key, site]);
-  const isUnderWay = work.progress !== null && work.said !== undefined;
+  const isComing = kept.isFetching && kept.data?.made_at !== work.said?.made_at;
+  const isUnderWay = work.said !== undefined && (work.progress !== null || isComing);
   // The answer while it is under way, then what is kept: equal when it has ended.
   const now = isUnderWay ? work.said : kept.data;
   return { shots: now?.shots ?? [], screens: now?.screens ?? [], madeAt: now?.made_at ?? null, progress: work.progress, error: work.error, start, stop: work.stop, accept };

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { Button } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
+import { setNow } from "../../kit/setNow";
 
 const FAULTS = { "as it should": "none", slow: "slow", "drops the line": "drops", "is full": "full", refuses: "refuses" } as const;
 type Words = keyof typeof FAULTS;
@@ -15,7 +16,7 @@ export function PracticeServer() {
   if (!now) return null;
   const set = (is_running: boolean, fault: (typeof FAULTS)[Words], after: number) => {
     setTrouble("");
-    ask(client.POST("/api/practice", { body: { is_running, fault, after } })).then((said) => queries.setQueryData(["practice"], said)).catch((failure: unknown) => setTrouble(failure instanceof Error ? failure.message : String(failure)));
+    ask(client.POST("/api/practice", { body: { is_running, fault, after } })).then((said) => setNow(queries, ["practice"], said)).catch((failure: unknown) => setTrouble(failure instanceof Error ? failure.message : String(failure)));
   };
   const behaves = (Object.keys(FAULTS) as Words[]).find((words) => FAULTS[words] === now.fault) ?? "as it should";
   const fault = FAULTS[behaves];

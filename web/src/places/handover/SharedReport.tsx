@@ -8,6 +8,7 @@ import { type Pinned, NoteForm, Notes } from "./ReportNotes";
 import { ReportShot } from "./ReportShot";
 import { when } from "./SharedReports";
 import { Found } from "./WholeSite";
+import { setNow } from "../../kit/setNow";
 
 export type Report = components["schemas"]["ReportReadOut"];
 type PageReport = components["schemas"]["PageReportOut"];
@@ -36,7 +37,7 @@ export function SharedReport({ token }: { token: string }) {
   if (report.isError) return <Page><h1>This report is not here any more</h1><p role="alert">It was taken back, or the address is not complete. Ask the person who sent it.</p></Page>;
   if (!report.data) return <Page />;
   const { site, page, whole, made_at, settled, new: fresh, notes } = report.data;
-  const take = (after: Report) => queries.setQueryData(key, after);
+  const take = (after: Report) => void setNow(queries, key, after);
   return (
     <Page>
       <header>

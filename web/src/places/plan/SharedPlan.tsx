@@ -10,6 +10,7 @@ import { range } from "./Arrangements";
 import { Input } from "./fields";
 import { Wireframe } from "./Wireframe";
 import { ReplyList } from "./YesPanel";
+import { setNow } from "../../kit/setNow";
 
 const Page = styled.div`
   max-width: 1280px; margin: 0 auto; padding: 20px 24px 60px;
@@ -77,7 +78,7 @@ function AnswerForm({ token, shared }: { token: string; shared: Shared }) {
     setTrouble("");
     try {
       const after = await ask(client.POST("/api/plans/shared/{token}/answer", { params: { path: { token } }, body: { kind, name, text, digest: shared.digest } }));
-      queries.setQueryData(["shared", token], after);
+      await setNow(queries, ["shared", token], after);
       setText("");
       setSaid(kind === "yes" ? "Your yes is with the person who sent this." : "Your comment is with the person who sent this.");
     } catch (error) {

@@ -7,6 +7,7 @@ import type { Line } from "../../api/line";
 import { Button } from "../../kit/Button";
 import { px } from "../../kit/numbers";
 import { OpeningSheet } from "../../kit/OpeningSheet";
+import { setNow } from "../../kit/setNow";
 
 const Told = styled.div`
   display: grid; gap: 10px; padding: 12px 14px;
@@ -37,7 +38,7 @@ export const LiveMenu = memo(function LiveMenu({ site, line }: { site: Site; lin
   const set = async (on: boolean, network: boolean) => {
     setTrouble("");
     try {
-      queries.setQueryData<Live>(key, await ask(client.PUT("/api/sites/{site_id}/live", { params: { path }, body: { on, network } })));
+      await setNow<Live>(queries, key, await ask(client.PUT("/api/sites/{site_id}/live", { params: { path }, body: { on, network } })));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }

@@ -10,6 +10,7 @@ import { PageChoice } from "../PageChoice";
 import { LiveMenu } from "./LiveMenu";
 import { stopsOf, writeAddress } from "../../router";
 import type { Texts } from "./texts";
+import { setNow } from "../../kit/setNow";
 
 /** It is not drawn anew with the numbers: what is saved follows the texts by itself. */
 export const WriteHeader = memo(function WriteHeader({ site, page, pages, texts, line }: { site: Site; page: string; pages: string[]; texts: Texts; line: Line }) {
@@ -31,7 +32,7 @@ function Scripts({ site }: { site: Site }) {
   const queries = useQueryClient();
   const set = async (run: boolean) => {
     const kept = await ask(client.PUT("/api/sites/{site_id}/scripts", { params: { path: { site_id: site.id } }, body: { run } }));
-    queries.setQueryData<Site>(["site", site.id], kept);
+    await setNow<Site>(queries, ["site", site.id], kept);
   };
   return <label><input type="checkbox" checked={site.runs_scripts} onChange={(event) => void set(event.target.checked)} /> Page scripts run</label>;
 }
