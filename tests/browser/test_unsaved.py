@@ -8,7 +8,7 @@ from unittest import mock
 from django.db.backends.sqlite3.base import SQLiteCursorWrapper
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import save_file
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from .base import InterfaceCase
 
@@ -84,3 +84,24 @@ class Unsaved(InterfaceCase):
         expect(self.page.get_by_text("could not be saved then", exact=False)).to_be_visible()
         expect(self.page.get_by_label("Source of style.css")).to_contain_text("500px")
         self.assertEqual(self.stored(), elsewhere)
+
+    def test_the_news_of_a_save_does_not_bring_back_what_was_taken_back_meanwhile(self) -> None:
+        news: list[str] = []
+        self.page.on("websocket", lambda socket: socket.on("framereceived", lambda text: news.append(str(text))))
+        self.open_write()
+        self.open_styles()
+        held: list[Route] = []
+        self.page.route("**/api/sites/*/file", lambda route: held.append(route) if route.request.method == "PUT" and not held else route.continue_())
+        self.change("1080px", "500px")
+        self.until(lambda: len(held) == 1, "the save is on its way")
+        news.clear()
+        for _ in "500px":
+            self.page.keyboard.press("Backspace")
+        self.page.keyboard.insert_text("1080px")
+        # It reaches the server, which tells of it on the line before the answer is here.
+        answer = held[0].fetch()
+        self.until(lambda: any('"saved"' in text for text in news), "the news of it are here")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("1080px")
+        held[0].fulfill(response=answer)
+        self.until(lambda: "1080px" in self.stored(), "what was taken back is saved")
+        expect(self.page.get_by_label("Source of style.css")).to_contain_text("1080px")

@@ -48,6 +48,8 @@ export class Texts {
   private told = this.snapshotNow;
   private readonly folderListeners = new Set<() => void>();
   private readonly timers = new Map<string, number>();
+  /** The newest revision of each file that this window was told of, its own included. */
+  private readonly heard = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
   private readonly window = crypto.randomUUID();
 
@@ -140,10 +142,12 @@ export class Texts {
     await this.save(path);
   }
 
-  /** Read the newest state again, after it was brought back or saved elsewhere. */
+  /** Read the newest state again, after it was brought back or saved elsewhere. What is typed meanwhile stays, and clashes when it is saved. */
   async reload(path: string): Promise<void> {
+    const before = this.snapshotNow.files.get(path);
     const answer = await ask(client.GET("/api/sites/{site_id}/file", { params: { path: { site_id: this.site }, query: { path } } }));
     const known = this.snapshotNow.files.get(path);
+    if (before && known && known.text !== before.text && known.text !== answer.text) return;
     if (known && known.text === answer.text) {
       this.set({ elsewhere: this.snapshotNow.elsewhere + 1 });
       this.put({ ...known, savedText: answer.text, revision: answer.revision, savedAt: new Date(answer.saved_at), state: "saved", clash: undefined }, false);
@@ -214,6 +218,7 @@ export class Texts {
       this.tell({ kind: "saved", path, revision: answer.data.revision });
       dropUnsaved(this.site, path);
       if (more) void this.save(path);
+      else this.savedElsewhere(path, this.heard.get(path) ?? 0);
     } else if (answer?.response.status === 409) {
       this.put({ ...now, state: "clash", clash: answer.error as Clash }, false);
     } else {
@@ -252,8 +257,10 @@ export class Texts {
   };
 
   private savedElsewhere(path: string, revision: number): void {
+    this.heard.set(path, Math.max(revision, this.heard.get(path) ?? 0));
     const file = this.snapshotNow.files.get(path);
-    if (file && file.text === file.savedText && revision > file.revision) void this.reload(path).catch(() => undefined);
+    // While a save is on its way this may be its own news, come before its answer.
+    if (file?.state === "saved" && file.text === file.savedText && revision > file.revision) void this.reload(path).catch(() => undefined);
   }
 
   private filesElsewhere(parts: Moved[]): void {
