@@ -85,6 +85,13 @@ class NewPages(unittest.TestCase):
         made = page_like(Links(["a.html"], {"a.html": page}), "a.html", "b.html", "Crew")
         self.assertEqual(made, "<!DOCTYPE html>\n<title>Crew</title>\n<body>\n  <header>Top</header>\n  <main>\n    <h1>Crew</h1>\n  </main>\n  <footer>End</footer>\n</body>\n")
 
+    def test_a_main_of_more_elements_than_are_laid_out_is_emptied_whole(self) -> None:
+        page = "<title>Boats</title>\n<main>\n" + "<p>x</p>\n" * 6_000 + "</main>\n<footer>End</footer>\n"
+        made = page_like(Links(["a.html"], {"a.html": page}), "a.html", "b.html", "Crew")
+        self.assertEqual(made, "<title>Crew</title>\n<main>\n  <h1>Crew</h1>\n</main>\n<footer>End</footer>\n")
+        with self.assertRaisesRegex(InputError, "more than 40,000 elements"):
+            page_like(Links(["a.html"], {"a.html": page * 7}), "a.html", "b.html", "Crew")
+
     def test_the_title_keeps_what_the_sites_titles_share(self) -> None:
         for old, other, new in [("Home – Skerry Line", "Crew – Skerry Line", "Vey – Skerry Line"), ("Skerry Line", "Crew – Skerry Line", "Vey – Skerry Line"), ("Boats", "Islands", "Vey"), ("Home | Skerry Line", "Other", "Vey | Skerry Line")]:
             links = Links(["a.html", "o.html"], {"a.html": f"<title>{old}</title><main></main>", "o.html": f"<title>{other}</title>"})

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from ..filler import filler_in
 from ..images import picture_size
-from ..markup import Document, Text, parse_html
+from ..markup import MOST_READ, Document, Text, parse_html
 from ..site import Links, outside_addresses
 from ..writing import SUM_COMMENT
 
@@ -67,7 +67,7 @@ def doubts_of(files: Mapping[str, bytes]) -> list[Doubt]:
     has_icon = any(path.lower() == "favicon.ico" for path in files)
     for path, text in sorted(texts.items()):
         if path.lower().endswith(PAGES):
-            found += _of_page(path, parse_html(text), has_icon)
+            found += _of_page(path, parse_html(text, MOST_READ), has_icon)
         found += _of_text(path, text)
     order = {kind: number for number, kind in enumerate(DOUBTS)}
     return sorted(found, key=lambda one: (order[one.kind], one.path, one.line or 0))

@@ -17,7 +17,7 @@ from typing import Any
 
 import rcssmin
 
-from ..markup import Text, parse_html
+from ..markup import MOST_READ, Text, parse_html
 from ..markup.tags import Tag, attributes_in, tags_of
 from ..site import references_in
 from ..site.addresses import relative, written_as
@@ -173,7 +173,9 @@ def _characters(files: Mapping[str, bytes]) -> frozenset[str]:
     for path, content in files.items():
         kind, text = kind_of(path), content.decode("utf-8", "replace")
         if kind == "page":
-            for element in parse_html(text).root.descendants():
+            document = parse_html(text, MOST_READ)
+            found.update(text[document.left_out.offset :] if document.left_out else "")
+            for element in document.root.descendants():
                 found.update("".join(element.attributes.values()))
                 found.update("".join(child.data for child in element.children if isinstance(child, Text)))
         elif kind in ("sheet", "script") or path.lower().endswith((".svg", ".json")):

@@ -22,37 +22,41 @@ DEEPEST = 512
 MOST_ELEMENTS = 5_120
 """Elements read of one page at most: as many as are laid out within a keystroke's time, and walked within a survey's memory."""
 
+MOST_READ = 40_000
+"""The same where nothing is laid out: where links, characters and parts of a page's source are looked for."""
+
 LARGEST_SOURCE = 4 * 1024 * 1024
 """Characters of one page's source at most."""
 
 _START_TAG = re.compile("<[A-Za-z]")
 
 
-def parse_html(source: str) -> Document:
+def parse_html(source: str, most: int = MOST_ELEMENTS) -> Document:
     """Parse a page by the HTML standard's algorithm, error recovery included.
 
+    ``most`` elements are read; where the rest begins is told by ``left_out``.
     Raises LimitError where the source is over ``LARGEST_SOURCE`` characters.
     """
     if len(source) > LARGEST_SOURCE:
         raise LimitError(f"The page has {len(source):,} characters; {LARGEST_SOURCE:,} are the most that is read.")
     source = source.replace("\r\n", "\n").replace("\r", "\n")
-    read = _end_of_tags(source)
+    read = _end_of_tags(source, most)
     parsed = JustHTML(without_stray_declarations(source[:read]), sanitize=False, track_node_locations=True)
-    return _Builder(source, read).build(parsed.root)
+    return _Builder(source, read, most).build(parsed.root)
 
 
-def _end_of_tags(source: str) -> int:
+def _end_of_tags(source: str, most: int) -> int:
     """Where the parser may stop: behind a quarter more tags than elements are read, for some stand in scripts and comments."""
-    beyond = next(itertools.islice(_START_TAG.finditer(source), MOST_ELEMENTS + MOST_ELEMENTS // 4, None), None)
+    beyond = next(itertools.islice(_START_TAG.finditer(source), most + most // 4, None), None)
     return len(source) if beyond is None else beyond.start()
 
 
 class _Builder:
     """Copies the parser's nodes into our own, in document order, without recursion."""
 
-    def __init__(self, source: str, read: int) -> None:
+    def __init__(self, source: str, read: int, most: int) -> None:
         """``read`` is how many characters of the source the parser was given."""
-        self.source, self.read = source, read
+        self.source, self.read, self.most = source, read, most
         self.count = 0
         self.left_out: LeftOut | None = None
 
@@ -66,7 +70,7 @@ class _Builder:
             if node.name == "#text":
                 parent.children.append(Text(node.data or "", parent, node.origin_offset))
             elif not node.name.startswith(("#", "!")):
-                if self.count >= MOST_ELEMENTS:
+                if self.count >= self.most:
                     self.leave_out(parent, len(self.source) if node.origin_offset is None else node.origin_offset)
                     break
                 while parent.depth >= DEEPEST and parent.parent is not None:

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from ..errors import InputError
-from ..markup import Element, parse_html
+from ..markup import MOST_READ, Element, parse_html
 from ..markup.tags import Tag, attributes_in, tags_of
 from .addresses import Reference, references_in, relative, written_as
 from .carrying import put_in
@@ -153,7 +153,9 @@ def page_like(links: Links, source: str, path: str, title: str) -> str:
 
 
 def _emptied(text: str, heading: str) -> str:
-    document = parse_html(text)
+    document = parse_html(text, MOST_READ)
+    if document.left_out is not None:
+        raise InputError(f"The page to begin from has more than {MOST_READ:,} elements, which is more than is read of one.")
     if "\r\n" in text:
         # Places are counted in the text that the parser sees.
         return _emptied(text.replace("\r\n", "\n"), heading).replace("\n", "\r\n")
