@@ -8,6 +8,7 @@ from .layout.boxes import Box
 from .layout.fragments import Fragment
 from .layout.geometry import GeneratedBox
 from .layout.matrix import Rect
+from .layout.replaced.natural_sizes import Pictures
 from .layout.tree.box_tree import BoxTree
 from .markup import Element
 from .styles.media import Viewport
@@ -66,6 +67,8 @@ class Layout:
     """The boxes of pseudo-elements, by their element and name: ``before``, ``after``."""
     elements: list[Element] = field(default_factory=list)
     """All elements of the body, in document order."""
+    pictures: Pictures | None = None
+    """The sizes of the pictures that the page refers to."""
 
     @property
     def boxes(self) -> list[BoxRecord]:

@@ -270,7 +270,7 @@ class Page:
                 affected.add(element)
         return Layout(
             viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,
-            list(features.values()), affected, sums, collector.generated, self.document.elements,
+            list(features.values()), affected, sums, collector.generated, self.document.elements, self.pictures,
         )  # fmt: skip
 
     def boxes(self, width: int, height: int = DEFAULT_HEIGHT) -> Layout:

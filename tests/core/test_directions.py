@@ -19,7 +19,7 @@ BELOW = {
     "working": {"layout", "shown", "styles", "units"},
     "page": {"errors", "files", "fonts", "laid_out", "layout", "markup", "styles", "units", "working"},
     "laid_out": {"errors", "layout", "markup", "styles", "units", "working"},
-    "pictures": {"layout", "shown", "styles"},
+    "pictures": {"laid_out", "layout", "markup", "shown", "styles"},
     "widths": {"laid_out", "layout", "markup", "page", "styles", "units"},
     "writing": {"errors", "fonts", "laid_out", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "units", "widths", "working"},
     "aids": {"authoring", "errors", "layout", "markup", "page", "pictures", "shown", "styles", "writing"},

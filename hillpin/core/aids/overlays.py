@@ -9,7 +9,7 @@ from itertools import pairwise
 from ..layout import FLEX, GRID, INLINE, FlexLine, Fragment, GridAxis
 from ..markup import Element
 from ..page import Layout
-from ..pictures import fitted
+from ..pictures import FittedAxis, background_layers, fitted, is_on_canvas
 
 MOST_LINES = 400
 
@@ -56,6 +56,7 @@ class _Drawn:
     fragment: Fragment
     x: int
     y: int
+    layout: Layout
 
     @property
     def left(self) -> int:
@@ -94,7 +95,7 @@ def overlays_of(layout: Layout, wanted: Collection[str] | None = None) -> list[O
     for element, (fragment, x, y) in layout.fragments.items():
         if element.index < 0:
             continue
-        drawn = _Drawn(element, fragment, x, y)
+        drawn = _Drawn(element, fragment, x, y, layout)
         for kind, layer in zip(kinds, layers, strict=True):
             kind.draw(layer, drawn)
     return layers
@@ -161,15 +162,22 @@ def _line(layer: OverlayLayer, drawn: _Drawn) -> None:
 def _picture(layer: OverlayLayer, drawn: _Drawn) -> None:
     """All of a picture where it is drawn, its parts that are cut away beyond its box."""
     fit = fitted(drawn.fragment)
-    if fit is None:
-        return
-    left, top = drawn.left / 64, drawn.top / 64
-    layer.zones.append(Zone("picture", left + fit.x.start, top + fit.y.start, fit.x.drawn, fit.y.drawn, f"{fit.x.share * fit.y.share * 100:.0f}% shows" if fit.x.share * fit.y.share < 0.995 else ""))
-    first, last = max(fit.x.start, 0.0), min(fit.x.start + fit.x.drawn, fit.x.room)
-    for length, x in ((fit.x.before, left + fit.x.start), (fit.x.after, left + fit.x.room)):
+    if fit is not None:
+        _whole_picture(layer, fit.x, fit.y, drawn.left / 64, drawn.top / 64)
+    for one in background_layers(drawn.layout, drawn.element, drawn.fragment):
+        if one.address and not one.is_tiled:
+            x, y = (0.0, 0.0) if is_on_canvas(drawn.element, drawn.layout.tree.styles) else (drawn.x / 64, drawn.y / 64)
+            _whole_picture(layer, *one.axes, x + one.painted.x, y + one.painted.y)
+
+
+def _whole_picture(layer: OverlayLayer, across: FittedAxis, down: FittedAxis, left: float, top: float) -> None:
+    """A picture as it is drawn where so much of it shows, the rest marked as cut away."""
+    layer.zones.append(Zone("picture", left + across.start, top + down.start, across.drawn, down.drawn, f"{across.share * down.share * 100:.0f}% shows" if across.share * down.share < 0.995 else ""))
+    first, last = max(across.start, 0.0), min(across.start + across.drawn, across.room)
+    for length, x in ((across.before, left + across.start), (across.after, left + across.room)):
         if length > 0:
-            layer.zones.append(Zone("cut", x, top + fit.y.start, length, fit.y.drawn))
-    for length, y in ((fit.y.before, top + fit.y.start), (fit.y.after, top + fit.y.room)):
+            layer.zones.append(Zone("cut", x, top + down.start, length, down.drawn))
+    for length, y in ((down.before, top + down.start), (down.after, top + down.room)):
         if length > 0:
             layer.zones.append(Zone("cut", left + first, y, max(last - first, 0.0), length))
 

@@ -20,6 +20,7 @@ from .inline.text_transforms import transformed
 from .matrix import Rect
 from .recorder import Recorder
 from .replaced.natural import Natural
+from .replaced.natural_sizes import Pictures
 from .tree.box_tree import BoxTree
 
-__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GridAxis", "Kind", "Natural", "Pass", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "small_caps_size", "style_metrics", "transformed"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "small_caps_size", "style_metrics", "transformed"]

@@ -1,10 +1,11 @@
 """Pictures in their boxes: how large they are drawn, where, and what of them is cut away.
 
 ``fitted`` says it of a picture in a box (``object-fit``, ``object-position``), with its working; ``in_words`` is a margin note's
-wording of it. ``is_far_larger`` and ``DENSEST`` say how many pixels are enough. Sizes come from layout; what is asked at many widths is asked with the sizes alone (``fit_of``).
+wording of it. ``background_layers`` says it of a box's background, layer by layer. ``is_far_larger`` and ``DENSEST`` say how many pixels are enough. Sizes come from layout; what is asked at many widths is asked with the sizes alone (``fit_of``).
 """
 
+from .backgrounds import Layer, background_layers, is_on_canvas, layers_of, natural_in
 from .enough import DENSEST, is_far_larger
 from .fitting import Fitted, FittedAxis, fit_of, fitted, in_words
 
-__all__ = ["DENSEST", "Fitted", "FittedAxis", "fit_of", "fitted", "in_words", "is_far_larger"]
+__all__ = ["DENSEST", "Fitted", "FittedAxis", "Layer", "background_layers", "fit_of", "fitted", "in_words", "is_far_larger", "is_on_canvas", "layers_of", "natural_in"]

@@ -117,7 +117,12 @@ def fitted(fragment: Fragment) -> Fitted | None:
 
 def in_words(fit: Fitted) -> str:
     """``drawn 800 × 533.33, 116.67 cut off above and below``."""
-    return ", ".join([f"drawn {px(fit.x.drawn)} × {px(fit.y.drawn)}", *_side_words(fit.x, "left", "right"), *_side_words(fit.y, "above", "below")])
+    return axes_in_words(fit.x, fit.y)
+
+
+def axes_in_words(x: FittedAxis, y: FittedAxis) -> str:
+    """The same of the two directions of anything that is drawn in something."""
+    return ", ".join([f"drawn {px(x.drawn)} × {px(y.drawn)}", *_side_words(x, "left", "right"), *_side_words(y, "above", "below")])
 
 
 def _side_words(axis: FittedAxis, before: str, after: str) -> list[str]:

@@ -10,6 +10,7 @@ from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .declarations import Pending, Wide, read_values
+from .gradients import Gradient
 from .grammar import significant
 from .longhand_readers import FONT_SIZES, MONOSPACE_SIZES, QUIRKY_MONOSPACE_SIZES
 from .media import Viewport
@@ -304,20 +305,18 @@ class Computer:
             return value
         return parent.color if parent is not None else INITIAL["color"]
 
-    def _transform(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+    def _within(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        """Lengths wherever they stand in a value."""
         size = self.unit_size(style)
-        return tuple(
-            (name, tuple(
-                compute_length(a, size) if isinstance(a, Dimension | Percentage | Function) else a for a in arguments
-            ))
-            for name, arguments in value
-        )  # fmt: skip
 
-    def _translate(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
-        if not value:
-            return None
-        size = self.unit_size(style)
-        return (compute_length(value[0], size), compute_length(value[1], size))
+        def computed(one: Any) -> Any:
+            if isinstance(one, tuple):
+                return tuple(map(computed, one))
+            if isinstance(one, Dimension | Percentage | Function):
+                return compute_length(one, size)
+            return one.computed(computed) if isinstance(one, Gradient) else one
+
+        return computed(value)
 
     def _finish(self, style: ComputedStyle) -> None:
         """Adjustments between properties: border widths without style, blockification, overflow pairs."""
@@ -361,9 +360,7 @@ _METHODS: dict[str, Any] = {
     "tracks": Computer._tracks,
     "auto-tracks": Computer._auto_tracks,
     "color": Computer._color,
-    "transform": Computer._transform,
-    "translate": Computer._translate,
-    "origin": Computer._translate,
+    "within": Computer._within,
 }
 _BLOCKIFIED: Mapping[str, str] = {
     "inline": "block", "inline-block": "block", "inline-flex": "flex", "inline-grid": "grid", "inline-table": "table",

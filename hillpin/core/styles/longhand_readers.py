@@ -10,8 +10,6 @@ from .grammar import (
     read_integer,
     read_length,
     read_number,
-    significant,
-    split_commas,
 )
 from .values import Dimension
 
@@ -138,18 +136,6 @@ def read_container_type(tokens: Tokens) -> Any:
     if not words or not words <= {"normal", "size", "inline-size", "scroll-state"}:
         return None
     return "size" if "size" in words else "inline-size" if "inline-size" in words else "normal"
-
-
-def read_background_images(tokens: Tokens) -> Any:
-    urls: list[str] = []
-    for part in split_commas(tokens):
-        for token in part:
-            if token.type == "url":
-                urls.append(token.value)
-            elif token.type == "function" and token.lower_name == "url":
-                inside = significant(token.arguments)
-                urls += [inner.value for inner in inside if inner.type == "string"]
-    return tuple(urls) if tokens else None
 
 
 FONT_SIZES: dict[str, float] = {

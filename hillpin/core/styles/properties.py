@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from ..styles import grid_values as grid
+from .backgrounds import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
 from .grammar import (
     Reader,
     keyword,
@@ -22,7 +23,6 @@ from .grammar import (
     sizing,
 )
 from .longhand_readers import (
-    read_background_images,
     read_border_spacing,
     read_border_width,
     read_clamped,
@@ -145,7 +145,7 @@ for _side in _SIDES:
     _add(_side, sizing("auto", negative=True), AUTO, compute="length", restyled=True)
 _add("aspect-ratio", read_aspect_ratio, None, restyled=True)
 _words("object-fit", "fill contain cover none scale-down", restyled=True)
-_add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin", effect="paints", restyled=True)
+_add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within", effect="paints", restyled=True)
 
 _add("font-family", read_families, ("serif",), inherited=True)
 _add("font-size", read_font_size, 16.0, inherited=True, compute="font-size", restyled=True)
@@ -214,11 +214,17 @@ _add("column-width", sizing("auto"), AUTO, compute="length", uncovered=lambda va
 _words("float-reference", "inline")
 _add("color", one(read_color), (0.0, 0.0, 0.0, 1.0), inherited=True, compute="color", effect="paints", restyled=True)
 _add("background-color", one(read_color), (0.0, 0.0, 0.0, 0.0), effect="paints", restyled=True)
-_add("background-image", read_background_images, (), effect="paints", restyled=True)
+_add("background-image", read_background_images, (), compute="within", effect="paints", restyled=True)
+_add("background-position-x background-position-y", in_layers(read_axis), (Length(Kind.PERCENT),), compute="within", effect="paints", restyled=True)
+_add("background-size", in_layers(read_size), (("auto", "auto"),), compute="within", effect="paints", restyled=True)
+_add("background-repeat", in_layers(read_repeat), (("repeat", "repeat"),), effect="paints", restyled=True)
+_add("background-origin", in_layers(read_words(*BOXES)), ("padding-box",), effect="paints", restyled=True)
+_add("background-clip", in_layers(read_words(*CLIPS)), ("border-box",), effect="paints", restyled=True)
+_add("background-attachment", in_layers(read_words(*ATTACHMENTS)), ("scroll",), effect="paints", restyled=True)
 _add("opacity", read_factor, 1.0, effect="paints", restyled=True)
-_add("transform", read_transform, (), compute="transform")
-_add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="translate")
-_add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="origin")
+_add("transform", read_transform, (), compute="within")
+_add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="within")
+_add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within")
 _add("filter backdrop-filter transform-style", _touches(frozenset({"none", "flat"})), "")
 _add("will-change", read_will_change, "")
 _add("rotate", read_rotate, ())

@@ -7,10 +7,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from .grammar import Expander, Expansion, Tokens, keyword, read_number, split_commas
+from .backgrounds import background, background_position
+from .grammar import Expander, Expansion, Tokens, keyword, read_number
 from .grid_shorthands import grid_lines, grid_shorthand, grid_template
 from .properties import PROPERTIES, Property
-from .readers import read_color, read_families, read_line_height, read_list_style_type, read_url_or_none
+from .readers import read_families, read_line_height, read_list_style_type, read_url_or_none
 from .values import Dimension, Percentage
 
 SIDES = ("top", "right", "bottom", "left")
@@ -28,6 +29,7 @@ def _alias_names() -> dict[str, str]:
         "-webkit-justify-content": "justify-content", "-webkit-flex-direction": "flex-direction",
         "-webkit-order": "order", "-webkit-align-self": "align-self", "-webkit-align-content": "align-content",
         "-webkit-flex-grow": "flex-grow", "-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
+        "-webkit-background-size": "background-size", "-webkit-background-clip": "background-clip", "-webkit-background-origin": "background-origin",
     }  # fmt: skip
     for logical, side in LOGICAL_SIDES.items():
         aliases[f"margin-{logical}"] = f"margin-{side}"
@@ -211,17 +213,6 @@ def _font(tokens: Tokens) -> Expansion | None:
     return {**result, "font-size": size, "font-family": families}
 
 
-def _background(tokens: Tokens) -> Expansion | None:
-    """``background``: the colour of the last layer and the pictures; the rest does not move a box."""
-    color: Any = (0.0, 0.0, 0.0, 0.0)
-    layers = split_commas(tokens)
-    for token in layers[-1]:
-        if token.type not in ("literal", "number", "percentage", "dimension", "url"):
-            found = read_color(token)
-            color = found if found is not None else color
-    return {"background-color": color, "background-image": _read("background-image", tokens) or ()}
-
-
 def _white_space(tokens: Tokens) -> Expansion | None:
     table = {
         "normal": ("collapse", "wrap"), "nowrap": ("collapse", "nowrap"), "pre": ("preserve", "nowrap"),
@@ -311,7 +302,8 @@ SHORTHANDS: dict[str, Expander] = {
     "place-self": _place("align-self", "justify-self"),
     "list-style": _list_style,
     "font": _font,
-    "background": _background,
+    "background": background,
+    "background-position": background_position,
     "white-space": _white_space,
     "text-wrap": _text_wrap,
     "container": _container,

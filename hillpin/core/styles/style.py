@@ -123,7 +123,14 @@ class ComputedStyle:
     column_width: Length
     color: tuple[Any, ...]
     background_color: Any
-    background_image: tuple[str, ...]
+    background_image: tuple[Any, ...]
+    background_position_x: tuple[Length, ...]
+    background_position_y: tuple[Length, ...]
+    background_size: tuple[Any, ...]
+    background_repeat: tuple[tuple[str, str], ...]
+    background_origin: tuple[str, ...]
+    background_clip: tuple[str, ...]
+    background_attachment: tuple[str, ...]
     opacity: Any
     transform: tuple[tuple[str, tuple[Any, ...]], ...]
     filter: str

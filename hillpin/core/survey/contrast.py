@@ -94,7 +94,7 @@ def _background(survey: Survey, stretch: Stretch, element: Element) -> Colour | 
         style = stretch.layout.tree.styles.get(one)
         if style is None:
             continue
-        if any(image != "none" for image in style.background_image) or _is_mixed(style):
+        if style.background_image or _is_mixed(style):
             return None
         colour = _colour(style.background_color, style)
         if colour[3] > 0:

@@ -9,7 +9,7 @@ from ..errors import InputError
 from ..layout import Box, Fragment, containing_box
 from ..markup import Element
 from ..page import Layout, Page
-from ..pictures import fitted, in_words
+from ..pictures import background_layers, fitted, in_words
 from ..units import to_px
 from ..working import Source, Sum, Sums, Term, add_edges, declared, name_of
 
@@ -83,8 +83,14 @@ def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str =
     if quantity in ("width", "height"):
         _inside(answer, fragment)
         picture = fitted(fragment)
-        answer.picture = (in_words(picture), *picture.working) if picture is not None else ()
+        answer.picture = (in_words(picture), *picture.working) if picture is not None else _background(layout, element, fragment)
     return answer
+
+
+def _background(layout: Layout, element: Element, fragment: Fragment) -> tuple[str, ...]:
+    """The pictures behind a box, and what is tiled there."""
+    layers = [layer for layer in background_layers(layout, element, fragment) if layer.address or layer.is_tiled]
+    return tuple(line for layer in layers for line in ((f"{layer.address}:",) if len(layers) > 1 else ()) + (layer.words, *layer.working))
 
 
 def _last_step(box: Box, reached: float, wanted: float) -> Step:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from ..layout import FLEX, GRID, Edges, Fragment
 from ..markup import Element
 from ..page import Layout
-from ..pictures import fitted, in_words
+from ..pictures import background_layers, fitted, in_words
 from ..shown import px, units
 from ..styles import ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
 
@@ -215,6 +215,12 @@ def _picture(target: Target) -> str:
     return in_words(found) if found is not None else ""
 
 
+def _background(target: Target) -> str:
+    """What is drawn of each picture and of what is tiled; a gradient that fills its box is as large as that."""
+    layers = background_layers(target.layout, target.element, target.fragment)
+    return "; ".join(layer.words for layer in layers if layer.address or layer.is_tiled)
+
+
 def _display(target: Target) -> str:
     """``3 tracks, 2 rows`` for a grid, ``4 items on 2 lines`` for a flex container."""
     tracks, kind = target.fragment.tracks, target.fragment.box.kind
@@ -261,6 +267,11 @@ MARGIN_NOTES: dict[str, NoteRow] = {
     "row-gap": NoteRow(_gap("row-gap"), percent_of=_content),
     "column-gap": NoteRow(_gap("column-gap"), percent_of=_content),
     "object-fit": NoteRow(_picture),
+    "background": NoteRow(_background),
+    "background-image": NoteRow(_background),
+    "background-size": NoteRow(_background),
+    "background-position": NoteRow(_background),
+    "background-repeat": NoteRow(_background),
     "object-position": NoteRow(_picture),
     "display": NoteRow(_display),
     "grid-template-columns": NoteRow(_tracks(0), percent_of=_content),
