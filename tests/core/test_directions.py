@@ -26,7 +26,7 @@ BELOW = {
     "planning": {"errors", "files", "layout", "markup", "naming", "page", "styles"},
     "authoring": {"errors", "files", "filler", "images", "markup", "page", "styles"},
     "handing": {"errors", "expectations", "filler", "images", "markup", "page", "shown", "site", "survey", "writing"},
-    "survey": {"aids", "errors", "files", "filler", "images", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "widths", "writing"},
+    "survey": {"aids", "colours", "errors", "files", "filler", "images", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "widths", "writing"},
 }
 """What each room of core may import from."""
 

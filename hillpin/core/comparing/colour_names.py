@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ..colours import Triple, distance
 from ..errors import InputError
 from ..page import Page
 from ..styles import read_color, tokens_of
@@ -13,7 +14,6 @@ from ..styles import read_color, tokens_of
 MOST = 500
 _NAME = re.compile(r"--[A-Za-z][\w-]{0,60}")
 _ROOT = re.compile(r"(?:^|(?<=[}\s;/]))(?::root|html)\s*\{(?P<inside>[^{}]*)\}")
-Triple = tuple[float, float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,16 +33,15 @@ def nearest_colour(page: Page, colour: str) -> NamedColour | None:
     wanted = _rgb(colour)
     if wanted is None:
         raise InputError(f"{colour} is not a colour.")
-    own = _lab(wanted)
     best: NamedColour | None = None
     for name, value, file, line in _colours(page):
         found = _rgb(value)
         if found is None:
             continue
-        distance = 100 * sum((a - b) ** 2 for a, b in zip(own, _lab(found), strict=True)) ** 0.5
-        is_nearer = best is None or distance < best.distance - 1e-9 or (abs(distance - best.distance) < 1e-9 and name.startswith("--") and not best.name.startswith("--"))
+        apart = distance(wanted, found)
+        is_nearer = best is None or apart < best.distance - 1e-9 or (abs(apart - best.distance) < 1e-9 and name.startswith("--") and not best.name.startswith("--"))
         if is_nearer:
-            best = NamedColour(name, value, round(distance, 2), file, line)
+            best = NamedColour(name, value, round(apart, 2), file, line)
     return best
 
 
@@ -87,16 +86,3 @@ def _rgb(text: str) -> Triple | None:
     tokens = tokens_of(text)
     found = read_color(tokens[0]) if len(tokens) == 1 else None
     return (found[0], found[1], found[2]) if isinstance(found, tuple) and len(found) == 4 and found[3] == 1 else None
-
-
-def _lab(colour: Triple) -> Triple:
-    """sRGB to OKLab (css-color-4 §9, §10.11)."""
-    red, green, blue = (one / 12.92 if one <= 0.04045 else ((one + 0.055) / 1.055) ** 2.4 for one in colour)
-    long = (0.4122214708 * red + 0.5363325363 * green + 0.0514459929 * blue) ** (1 / 3)
-    medium = (0.2119034982 * red + 0.6806995451 * green + 0.1073969566 * blue) ** (1 / 3)
-    short = (0.0883024619 * red + 0.2817188376 * green + 0.6299787005 * blue) ** (1 / 3)
-    return (
-        0.2104542553 * long + 0.7936177850 * medium - 0.0040720468 * short,
-        1.9779984951 * long - 2.4285922050 * medium + 0.4505937099 * short,
-        0.0259040371 * long + 0.7827717662 * medium - 0.8086757660 * short,
-    )

@@ -13,7 +13,7 @@ from ..laid_out import Layout
 from ..layout import Edges, Fragment, Pictures
 from ..markup import Element
 from ..shown import px
-from ..styles import ComputedStyle, Gradient, Length, PictureAt
+from ..styles import ComputedStyle, Length, PictureAt
 from .fitting import LEAST, FittedAxis, axes_in_words
 
 Natural = tuple[float | None, float | None, float | None]
@@ -131,10 +131,15 @@ def is_on_canvas(element: Element, styles: Mapping[Element, ComputedStyle]) -> b
     return root is not None and not root.background_image and root.background_color[-1:] == (0.0,)
 
 
+def declared_in(style: ComputedStyle) -> str | None:
+    """The file that a style's backgrounds are declared in; None where nothing declares them."""
+    winner = style.winners.get("background-image")
+    return winner.declaration.file if winner is not None and winner.declaration is not None else None
+
+
 def natural_in(pictures: Pictures, style: ComputedStyle) -> NaturalOf:
     """Natural sizes of the pictures of a style's backgrounds, whose addresses count from where they are declared."""
-    winner = style.winners.get("background-image")
-    base = winner.declaration.file if winner is not None and winner.declaration is not None else None
+    base = declared_in(style)
 
     def natural_of(address: str) -> Natural | None:
         size = pictures.size(address, base)
@@ -230,8 +235,3 @@ def _axis(length: float, position: Length, room: float, start: float, repeat: st
         return LayerAxis(length, start, length + (room - count * length) / (count - 1), repeat, natural)
     offset = position.resolve(round((room - length) * 64)) / 64
     return LayerAxis(length, start + offset, length, "no-repeat" if repeat == "space" else repeat, natural)
-
-
-def is_gradient(layer: Layer) -> bool:
-    """Whether a layer is a gradient, which has no size of its own."""
-    return isinstance(layer.image, Gradient)

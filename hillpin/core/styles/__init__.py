@@ -7,7 +7,7 @@ of properties (``properties``: ``PROPERTIES``); ``selectors`` match, ``cascade``
 written where layout looks at ``style``. What is exported here is all that is called from outside core's lower rooms.
 """
 
-from .backgrounds import OtherImage, PictureAt
+from .background_values import OtherImage, PictureAt
 from .cascade import ActiveRules, Candidate, Winner
 from .declarations import Declaration, Problem, plain_words, read_declaration
 from .gradients import Gradient, Stop

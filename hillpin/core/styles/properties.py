@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from ..styles import grid_values as grid
-from .backgrounds import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
+from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
 from .grammar import (
     Reader,
     keyword,

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from .backgrounds import background, background_position
+from .background_values import background, background_position
 from .grammar import Expander, Expansion, Tokens, keyword, read_number
 from .grid_shorthands import grid_lines, grid_shorthand, grid_template
 from .properties import PROPERTIES, Property

@@ -14,6 +14,7 @@ from ..markup import Element
 from ..page import Layout, Page
 from ..styles import ComputedStyle, Condition, Winner
 from ..widths import ABSENT, Stretch, Walked, table_at
+from .grounds import on_more_than_grounds
 
 Mask = NDArray[np.bool_]
 Key = TypeVar("Key")
@@ -101,6 +102,7 @@ class Survey:
         self._exact: set[int] = set()
         self._zeros: dict[int, dict[int, NDArray[np.float64]]] = {}
         self._clipped: dict[int, dict[Element, bool]] = {}
+        self._on_pictures: dict[int, set[Element]] = {}
 
     @property
     def stretches(self) -> list[Stretch]:
@@ -154,6 +156,13 @@ class Survey:
 
     def style(self, element: Element, stretch: Stretch) -> ComputedStyle | None:
         return stretch.layout.tree.styles.get(element)
+
+    def is_on_picture(self, element: Element, stretch: Stretch) -> bool:
+        """Whether what is behind an element, anywhere in a stretch, is more than the plain grounds of what is around it."""
+        known = self._on_pictures.get(id(stretch))
+        if known is None:
+            known = self._on_pictures[id(stretch)] = set(on_more_than_grounds(stretch, self.elements))
+        return element in known
 
     def is_clipped(self, element: Element, stretch: Stretch, own: bool = False) -> bool:
         """Whether what sticks out is cut off or can be scrolled to inside something: by a box around the element that clips

@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 from .animated import animated_layout
-from .contrast import low_contrast
 from .covered import covered_target
 from .dead_declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
 from .filler_left import filler_text
@@ -19,6 +18,7 @@ from .findings import Finding, Survey
 from .gutters import over_full_row, uneven_gutters
 from .hovering import hover_shift
 from .markup_faults import invalid_markup, markup
+from .on_pictures import low_contrast
 from .outside import outside_address
 from .overflow import box_overflow, page_overflow
 from .overlap import overlap
@@ -88,7 +88,10 @@ FAMILIES = (
     )),
     Family(_overlap, (Kind("overlap", "wrong", "Boxes cover one another", "Boxes with content that are not nested cover one another."),)),
     Family(_alone(small_target), (Kind("small-target", "doubtful", "Small targets", "A link or button is under 24 × 24 with too little room around it (WCAG 2.2, 2.5.8)."),)),
-    Family(_alone(low_contrast), (Kind("low-contrast", "wrong", "Low contrast", "Text against what is behind it is below WCAG 2.2 AA."),)),
+    Family(_alone(low_contrast), (
+        Kind("low-contrast", "wrong", "Low contrast", "Text against what is behind it is below WCAG 2.2 AA."),
+        Kind("weak-on-picture", "wrong", "Words weak on a picture", "The part of a picture under some words leaves them less contrast than WCAG 2.2 AA asks for."),
+    )),
     Family(_alone(hover_shift), (Kind("hover-shift", "doubtful", "A state moves neighbours", "A rule for a state changes the size or place of what is beside it."),)),
     Family(_alone(animated_layout), (Kind("animated-layout", "hint", "Animated layout", "An animation or transition changes what places boxes: the page is laid out anew at every frame, and what is beside it moves along."),)),
     Family(_alone(dead_declaration), (Kind("dead-declaration", "doubtful", "Declaration does nothing", "A declaration cannot take effect on the elements it applies to."),)),

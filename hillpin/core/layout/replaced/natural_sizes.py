@@ -54,12 +54,16 @@ class Pictures:
         """Say the size of the picture at an address, whatever its file has."""
         self._said[address] = size
 
+    def data(self, address: str, base: str | None = None) -> bytes | None:
+        """What is in the picture's file; None where there is none."""
+        if address.startswith("data:"):
+            return _data_of(address)
+        path = resolve(base if base is not None else self.page, address)
+        return self.files.read(path) if path is not None else None
+
     def length(self, address: str) -> int | None:
         """Bytes of the picture's file; None where there is none."""
-        if address.startswith("data:"):
-            return len(_data_of(address))
-        path = resolve(self.page, address)
-        data = self.files.read(path) if path is not None else None
+        data = self.data(address)
         return len(data) if data is not None else None
 
 

@@ -1,0 +1,258 @@
+"""``low-contrast`` and ``weak-on-picture``: words against what is behind them; on pictures, gradients and what is laid over them
+against the worst part under them.
+
+Every text that has more than a plain ground behind it, at the ends of every stretch and each 64 px, with the widths between
+two answers that differ searched by halving: the ends of ranges are exact, what begins and ends within 64 px may be missed.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..colours import Triple, contrast, hex_of, luminance
+from ..markup import Element
+from ..page import Layout
+from ..pictures import PixelStore
+from ..shown import px
+from ..styles import Declaration
+from ..widths import Stretch
+from .contrast import on_plain_grounds, over, plain_finding, plain_ground
+from .findings import Finding, Fix, Masks, Survey, declared, name_of
+from .fixes import added, change
+from .scene import Bounds, Scene
+from .words import SLACK, colour_fixes, colour_of, colour_place, opacity_of, size_fixes, wanted_of, words_area, words_style
+
+EVERY = 64
+MOST_LAYOUTS = 200
+DARKEST_VEIL = 0.9
+
+
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """Words at one width: their ratio to the worst cell, that cell's colour and place, the luminances of the darkest and lightest
+    cell with their colours, and the pictures among what is behind."""
+
+    ratio: float
+    is_weak: bool
+    front: Triple
+    worst: Triple
+    at: tuple[float, float]
+    dark: Triple
+    light: Triple
+    pictures: tuple[tuple[str, int], ...]
+
+    @property
+    def is_plain(self) -> bool:
+        """Whether all of what is behind is of one colour."""
+        return max(abs(a - b) for a, b in zip(self.dark, self.light, strict=True)) < 1 / 510
+
+    @property
+    def range(self) -> tuple[float, float]:
+        return luminance(self.dark), luminance(self.light)
+
+
+class _Looks:
+    """What is seen of the texts on pictures, width by width."""
+
+    def __init__(self, survey: Survey) -> None:
+        self.survey = survey
+        self.store = PixelStore(survey.page.pictures)
+        self.texts = {id(stretch): [one for one in survey.elements if survey.is_on_picture(one, stretch) and words_style(survey, stretch, one) is not None] for stretch in survey.stretches}
+        self.seen: dict[int, dict[int, _Seen]] = {}
+        self.told: dict[tuple[int, int], bool] = {}
+        self.layouts = 0
+
+    def at(self, stretch: Stretch, width: int) -> dict[int, _Seen]:
+        """By element, at a width of a stretch."""
+        known = self.seen.get(width)
+        if known is None:
+            layout = self.survey.page.layout(width, self.survey.walked.height)
+            scene = Scene(layout, self.store)
+            self.layouts += 1
+            known = self.seen[width] = {one.index: found for one in self.texts[id(stretch)] if (found := _look(self.survey, stretch, layout, scene, one)) is not None}
+        return known
+
+    def tells(self, element: Element, stretch: Stretch) -> bool:
+        """Whether what is behind an element in a stretch is another thing than the plain grounds around it."""
+        known = self.told.get((element.index, stretch.low))
+        if known is None:
+            plain = plain_ground(self.survey, stretch, element) if element in self.texts[id(stretch)] else None
+            seen = [one for width, at in self.seen.items() if stretch.low <= width <= stretch.high and (one := at.get(element.index)) is not None] if element in self.texts[id(stretch)] else []
+            known = any(plain is None or not one.is_plain or max(abs(a - b) for a, b in zip(plain, one.dark, strict=True)) > 1 / 510 for one in seen)
+            known = self.told[element.index, stretch.low] = known or (plain is not None and not seen)
+        return known
+
+    def walk(self) -> None:
+        """Look at every stretch."""
+        for stretch in self.survey.stretches:
+            if not self.texts[id(stretch)]:
+                continue
+            widths = sorted({*range(stretch.low, stretch.high + 1, EVERY), stretch.high})
+            for width in widths:
+                self.at(stretch, width)
+            for low, high in pairwise(widths):
+                self._halve(stretch, low, high)
+            # Styles stand as at the stretch's first width again, as they do everywhere else.
+            self.survey.page.layout(stretch.low, self.survey.walked.height)
+
+    def _halve(self, stretch: Stretch, low: int, high: int) -> None:
+        while high - low > 1 and self.layouts < MOST_LAYOUTS and _weak(self.at(stretch, low)) != _weak(self.at(stretch, high)):
+            middle = (low + high) // 2
+            if _weak(self.at(stretch, middle)) == _weak(self.at(stretch, low)):
+                low = middle
+            else:
+                if _weak(self.at(stretch, middle)) != _weak(self.at(stretch, high)):
+                    self._halve(stretch, middle, high)
+                high = middle
+
+
+def _weak(seen: dict[int, _Seen]) -> set[int]:
+    return {index for index, one in seen.items() if one.is_weak}
+
+
+def _look(survey: Survey, stretch: Stretch, layout: Layout, scene: Scene, element: Element) -> _Seen | None:
+    area, style = words_area(layout, element), layout.tree.styles.get(element)
+    if area is None or style is None:
+        return None
+    behind = scene.behind(element, area, max(float(style.font_size) / 2, 1.0))
+    if behind is None:
+        return None
+    colours = behind.colours
+    lights = _luminances(colours)
+    front = colour_of(style.color, style)
+    alpha = front[3] * opacity_of(survey, stretch, element)
+    on = alpha * np.array(front[:3]) + (1 - alpha) * colours
+    fronts = _luminances(on)
+    ratios = (np.maximum(fronts, lights) + 0.05) / (np.minimum(fronts, lights) + 0.05)
+    row, column = (int(one) for one in np.unravel_index(ratios.argmin(), ratios.shape))
+    ratio = float(ratios[row, column])
+    return _Seen(
+        ratio, ratio < wanted_of(style) - SLACK, _triple(on[row, column]), _triple(colours[row, column]), _place(area, row, column, ratios.shape),
+        _triple(colours.reshape(-1, 3)[lights.argmin()]), _triple(colours.reshape(-1, 3)[lights.argmax()]),
+        tuple((address, one.index) for address, one in behind.pictures.items()),
+    )  # fmt: skip
+
+
+def _triple(colour: NDArray[np.float64]) -> Triple:
+    red, green, blue = (float(one) for one in colour)
+    return red, green, blue
+
+
+def _place(area: Bounds, row: int, column: int, shape: tuple[int, ...]) -> tuple[float, float]:
+    """How far into the words a cell is, in CSS px from their left top corner."""
+    return (column + 0.5) * (area[2] - area[0]) / shape[1], (row + 0.5) * (area[3] - area[1]) / shape[0]
+
+
+def _luminances(colours: NDArray[np.float64]) -> NDArray[np.float64]:
+    linear = np.where(colours <= 0.04045, colours / 12.92, ((np.maximum(colours, 0) + 0.055) / 1.055) ** 2.4)
+    found: NDArray[np.float64] = linear @ np.array([0.2126, 0.7152, 0.0722])
+    return found
+
+
+def low_contrast(survey: Survey) -> list[Finding]:
+    """Words on plain grounds, one finding for each pair of colours; other words one for each text and range of widths at which the
+    worst part behind them leaves them too little contrast."""
+    looks = _Looks(survey)
+    looks.walk()
+    return [*on_plain_grounds(survey, looks.tells), *_on_pictures(survey, looks)]
+
+
+def _on_pictures(survey: Survey, looks: _Looks) -> list[Finding]:
+    weak: Masks[int] = Masks(survey.walked)
+    for stretch in survey.stretches:
+        widths = sorted(width for width in looks.seen if stretch.low <= width <= stretch.high)
+        for element in looks.texts[id(stretch)]:
+            if not looks.tells(element, stretch):
+                continue
+            mask = np.zeros(stretch.high - stretch.low + 1, np.bool_)
+            for width, after in zip(widths, [*widths[1:], stretch.high + 1], strict=True):
+                found = looks.seen[width].get(element.index)
+                mask[width - stretch.low : after - stretch.low] = found is not None and found.is_weak
+            weak.put(element.index, stretch, mask)
+    return [_finding(survey, looks, survey.elements[index], low, high) for index, low, high in weak.runs()]
+
+
+def _finding(survey: Survey, looks: _Looks, element: Element, low: int, high: int) -> Finding:
+    seen = {width: one for width, at in looks.seen.items() if (one := at.get(element.index)) is not None}
+    width, worst = min(((width, one) for width, one in seen.items() if low <= width <= high), key=lambda one: (one[1].ratio, one[0]))
+    stretch = survey.stretch_at(width)
+    style = survey.style(element, stretch)
+    assert style is not None
+    everywhere = (low, high) == (survey.walked.start, survey.walked.end)
+    bounds = (None, None) if everywhere else (low, high)
+    if worst.is_plain and not worst.pictures:
+        return plain_finding(survey, element, stretch, worst.ratio, (worst.front, worst.worst), colour_place(survey, stretch, element), *bounds)
+    wanted = wanted_of(style)
+    front, back = hex_of(worst.front), hex_of(worst.worst)
+    shown = f"{int(worst.ratio * 100) / 100:.2f}"
+    names = " and ".join(dict.fromkeys(_short(address) for address, _ in worst.pictures))
+    where = f"{px(round(worst.at[0]))} from their left and {px(round(worst.at[1]))} from their top"
+    what = f"stand on a part of {names} that leaves them" if names else "have behind them, at their worst place,"
+    message = f"At {width:,} the words of {name_of(element)} {what} a contrast of {shown}:1, {front} on {back}, {where}; AA asks for {wanted:g}:1."
+    working = (f"text {front}", f"ground {back}, mean of about half a letter's height", f"contrast {shown}:1", f"wanted {wanted:g}:1")
+    place = colour_place(survey, stretch, element)
+    fixes = (
+        *_veils(survey, stretch, worst, list(seen.values()), wanted),
+        *colour_fixes(survey, stretch, element, wanted, [one.range for one in seen.values()]),
+        *size_fixes(survey, element, style, min(one.ratio for one in seen.values())),
+    )
+    return Finding("weak-on-picture" if names else "low-contrast", element.index, name_of(element), bounds[0], bounds[1], place.file, place.line, message, working, fixes)
+
+
+def _short(address: str) -> str:
+    """A picture's name: not all of one that stands in its address."""
+    return "a picture" if address.startswith("data:") else address.rsplit("/", 1)[-1]
+
+
+def _veils(survey: Survey, stretch: Stretch, worst: _Seen, seen: list[_Seen], wanted: float) -> Iterator[Fix]:
+    """A veil of black or white over a background's picture, as thin as is enough at every width; an img instead lets through as
+    much of a plain ground."""
+    for address, index in worst.pictures:
+        if index >= 0 and survey.elements[index].tag == "img":
+            yield from _let_through(survey, stretch, worst, survey.elements[index], seen, wanted)
+            continue
+        winner = declared(survey.style(survey.elements[index], stretch), "background_image") if index >= 0 else None
+        declaration = winner.declaration if winner is not None else None
+        if declaration is None or declaration.name not in ("background", "background-image") or address not in declaration.text:
+            continue
+        black = luminance(worst.front) > luminance(worst.worst) or luminance(worst.front) > 0.18
+        alpha = _thinnest((0.0, 0.0, 0.0) if black else (1.0, 1.0, 1.0), black, worst.front, [one.light if black else one.dark for one in seen], wanted)
+        if alpha is None:
+            continue
+        colour = f"rgb({'0 0 0' if black else '255 255 255'} / {alpha:g})"
+        sentence = f"Lay a veil over {_short(address)}: {alpha:.0%} {'black' if black else 'white'}, the thinnest that leaves {wanted:g}:1 at every width."
+        yield from change(survey, declaration, _with_veil(declaration, colour), sentence)
+
+
+def _let_through(survey: Survey, stretch: Stretch, worst: _Seen, picture: Element, seen: list[_Seen], wanted: float) -> Iterator[Fix]:
+    style, ground = survey.style(picture, stretch), plain_ground(survey, stretch, picture.parent) if picture.parent is not None else None
+    if style is None or ground is None:
+        return
+    light = luminance(worst.front) > luminance(ground)
+    alpha = _thinnest(ground, light, worst.front, [one.light if light else one.dark for one in seen], wanted)
+    if alpha is not None:
+        sentence = f"Let {alpha:.0%} more of the ground {hex_of(ground)} through {name_of(picture)}, the least that leaves {wanted:g}:1 at every width."
+        text = f"{math.floor(float(style.opacity) * (1 - alpha) * 100) / 100:g}"
+        winner = declared(style, "opacity")
+        declaration = winner.declaration if winner is not None else None
+        yield from change(survey, declaration, f"opacity: {text}", sentence) if declaration is not None else added(survey, picture, "opacity", text, sentence)
+
+
+def _with_veil(declaration: Declaration, colour: str) -> str:
+    return f"{declaration.name}: linear-gradient({colour}, {colour}), {declaration.text}"
+
+
+def _thinnest(veil: Triple, is_light: bool, front: Triple, grounds: list[Triple], wanted: float) -> float | None:
+    """The least alpha of a veil, in hundredths, with which words, lighter than it or darker, keep a contrast to all of some grounds."""
+    own = luminance(front)
+    for step in range(1, round(DARKEST_VEIL * 100) + 1):
+        under = [luminance(over((*veil, step / 100), ground)) for ground in grounds]
+        if all((light < own) == is_light and contrast(own, light) >= wanted for light in under):
+            return step / 100
+    return None
