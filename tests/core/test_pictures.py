@@ -6,7 +6,7 @@ import io
 import unittest
 
 from hillpin.core.page import Page
-from hillpin.core.pictures import Fitted, fitted, in_words
+from hillpin.core.pictures import Fitted, background_layers, fitted, in_words
 from hillpin.core.survey import Finding, proved, survey
 from hillpin.core.writing import as_text, explain, margin_notes
 from PIL import Image
@@ -151,3 +151,42 @@ class Findings(unittest.TestCase):
         found = [one for one in survey(page, 240, 900).findings if one.kind == "unsized-picture"]
         # The second stands in a box of its own height, and what is behind it stays.
         self.assertEqual([(one.line, one.message.split(",")[0]) for one in found], [(1, "Until the file of img is there")])
+
+
+class Backgrounds(unittest.TestCase):
+    """A picture of 600 × 400 behind a box of 300 × 300; the browser's own pixels are in the tests of agreement."""
+
+    def told(self, css: str, line: int = 1) -> str:
+        """The margin note of the last declaration."""
+        page = page_of(f".b {{ width: 300px; height: 300px; {css} }}", "<div class=b>x</div>", a__png=picture(600, 400))
+        return margin_notes(page, page.layout(800), only(page, ".b"))[-1].text
+
+    def test_what_of_a_picture_is_cut_off(self) -> None:
+        self.assertEqual(self.told("background: url(a.png) center / cover"), "drawn 450 × 300, 75 cut off left and right")
+        self.assertEqual(self.told("background: #fff url(a.png) no-repeat 20% 0 / cover"), "#ffffff, drawn 450 × 300, 30 cut off left, 120 cut off right")
+        self.assertEqual(self.told("background: url(a.png) no-repeat right / 100px"), "drawn 100 × 66.67, 200 left over left, 116.67 left over above and below")
+
+    def test_tiles(self) -> None:
+        self.assertEqual(self.told("background: url(a.png) 0 0 / 60px"), "tiles of 60 × 40, 5 across and 7.5 down")
+        # 300 ÷ 80 is 3.75, so 4 tiles of 75; 75 × 2 ÷ 3 = 50 high.
+        self.assertEqual(self.told("background: url(a.png) 0 0 / 80px auto round"), "tiles of 75 × 50, 4 across and 6 down")
+
+    def test_layers_one_after_another_and_gradients_without_a_size_not_at_all(self) -> None:
+        self.assertEqual(self.told("background: url(a.png) no-repeat 0 0 / 30px 20px, linear-gradient(red, blue), url(a.png) 0 0 / cover"), "drawn 30 × 20, 270 left over right, 280 left over below; drawn 450 × 300, 150 cut off right")
+        self.assertEqual(self.told("background: linear-gradient(red, red) 0 0 / 30px 30px"), "tiles of 30 × 30, 10 across and 10 down")
+
+    def test_the_sum(self) -> None:
+        page = page_of(".b { width: 300px; height: 300px; background: url(a.png) center / cover }", "<div class=b>x</div>", a__png=picture(600, 400))
+        answer = explain(page, page.layout(800, record=True), only(page, ".b"), "width")
+        self.assertEqual(answer.picture, ("drawn 450 × 300, 75 cut off left and right", "own size 600 × 400", "placed in 300 × 300", "cover: the larger of 300 ÷ 600 = 0.5 and 300 ÷ 400 = 0.75", "= drawn 450 × 300", "450 − 300 = 150 too long, 75 of it at the left"))
+
+    def test_the_page_s_own_is_placed_in_the_root(self) -> None:
+        page = page_of("body { height: 100px; background: url(a.png) no-repeat 100% 0 / 200px }", "x", a__png=picture(600, 400))
+        layout = page.layout(800, 600)
+        (layer,) = background_layers(layout, only(page, "body"), layout.fragments[only(page, "body")][0])
+        self.assertEqual((layer.placed.width, layer.placed.height, layer.painted.height, layer.x.start), (800, 100, 600, 600))
+
+    def test_what_is_not_there_is_not_drawn(self) -> None:
+        page = page_of(".b { background: url(gone.png) }", "<div class=b>x</div>")
+        layout = page.layout(800)
+        self.assertEqual(background_layers(layout, only(page, ".b"), layout.fragments[only(page, ".b")][0]), [])

@@ -14,7 +14,7 @@ from ..layout import Edges, Fragment, Pictures
 from ..markup import Element
 from ..shown import px
 from ..styles import ComputedStyle, Length, PictureAt
-from .fitting import LEAST, FittedAxis, axes_in_words
+from .fitting import LEAST, FittedAxis, axes_in_words, place_in
 
 Natural = tuple[float | None, float | None, float | None]
 """Own width, height and ratio of a picture; None for what it does not have."""
@@ -76,7 +76,7 @@ class Layer:
         if not self.is_tiled:
             return axes_in_words(*self.axes)
         across, down = (_tiles(axis, start, length) for axis, start, length in ((self.x, self.painted.x, self.painted.width), (self.y, self.painted.y, self.painted.height)))
-        return f"tiles of {px(self.x.size)} × {px(self.y.size)}, {px(across)} across and {px(down)} down"
+        return f"tiles of {px(self.x.size)} × {px(self.y.size)}, {across:g} across and {down:g} down"
 
     @property
     def working(self) -> tuple[str, ...]:
@@ -233,5 +233,5 @@ def _axis(length: float, position: Length, room: float, start: float, repeat: st
     if repeat == "space" and length > 0 and room // length >= 2:
         count = room // length
         return LayerAxis(length, start, length + (room - count * length) / (count - 1), repeat, natural)
-    offset = position.resolve(round((room - length) * 64)) / 64
+    offset = place_in(position, room - length)
     return LayerAxis(length, start + offset, length, "no-repeat" if repeat == "space" else repeat, natural)

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from ..layout import Fragment, Kind
 from ..shown import px
-from ..styles import ComputedStyle
+from ..styles import ComputedStyle, Length
+from ..styles import Kind as LengthKind
 
 LEAST = 0.5
 """Less than this cut off or left over is said to be nothing."""
@@ -79,6 +80,11 @@ class Fitted:
         return tuple(steps)
 
 
+def place_in(position: Length, spare: float) -> float:
+    """How far from the start something stands that leaves so much room, or less than none; percentages are not rounded to 1/64."""
+    return spare * position.percent / 100 if position.kind == LengthKind.PERCENT else position.resolve(round(spare * 64)) / 64
+
+
 def fit_of(style: ComputedStyle, natural: tuple[float | None, float | None, float | None], room: tuple[float, float]) -> Fitted | None:
     """A picture of a natural width, height and ratio in a content box; None where it has no ratio, and is as large as its box."""
     width, height, ratio = natural
@@ -99,7 +105,7 @@ def fit_of(style: ComputedStyle, natural: tuple[float | None, float | None, floa
             drawn = real if real[0] <= inside[0] and real[1] <= inside[1] else inside
         case _:
             drawn = room
-    starts = [length.resolve(round((have - need) * 64)) / 64 for length, have, need in zip(style.object_position, room, drawn, strict=True)]
+    starts = [place_in(length, have - need) for length, have, need in zip(style.object_position, room, drawn, strict=True)]
     axes = [FittedAxis(*axis) for axis in zip(room, real, drawn, starts, strict=True)]
     return Fitted(style.object_fit, *axes)
 

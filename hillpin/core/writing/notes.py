@@ -177,9 +177,9 @@ def _declaration_note(declaration: Declaration, target: Target) -> Note | None:
         return Note(declaration.file, declaration.line, f"no effect: {dead}", "dead", index)
     swatches = swatches_of(declaration, target)
     colour = colour_of(declaration, target)
-    if colour:
-        return Note(declaration.file, declaration.line, colour, "value", index, swatches=swatches or (colour,))
     text, quantity = value_text(declaration, target)
+    if colour:
+        return Note(declaration.file, declaration.line, f"{colour}, {text}" if text else colour, "value", index, swatches=swatches or (colour,))
     if not text:
         return Note(declaration.file, declaration.line, ", ".join(swatches), "value", index, swatches=swatches) if swatches else None
     if "%" in declaration.text and text != "0":
