@@ -33,6 +33,7 @@ from .plans.api import router as plans_router
 from .plans.api import work_router
 from .plans.store import PlanClash
 from .sites.api import router as sites_router
+from .sites.colours_api import router as colours_router
 from .sites.errors import Clash, Refused
 from .sites.files_api import router as files_router
 from .storage import storage_fault
@@ -58,6 +59,7 @@ api = Api(title="Hill Pin", version="1", docs_url=None)
 api.add_router("/sites", exchange_router)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", files_router)
+api.add_router("/sites", colours_router)
 api.add_router("/sites", live_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)

@@ -11,11 +11,12 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from ..computing import SLOW, apart
-from ..core.comparing import BoxEdge, distance_between, nearest_colour, with_colour
+from ..core.comparing import BoxEdge, distance_between, nearest_colour
 from ..core.errors import InputError
 from ..core.images import picture_size, svg_size
 from ..core.page import Layout, Page
 from ..core.seeing import drawn_edges, read_picture
+from ..core.site import with_colour
 from ..numbers.pages import page_of
 from ..sites.api import decoded, encoded
 from ..sites.errors import Refused

@@ -10,12 +10,12 @@ from hillpin.core.comparing import (
     nearest_colour,
     on_screen,
     sections_of,
-    with_colour,
 )
 from hillpin.core.errors import InputError
 from hillpin.core.expectations import suggested
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
+from hillpin.core.site import with_colour
 from hillpin.core.styles import Reader
 
 

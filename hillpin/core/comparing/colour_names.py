@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -12,8 +11,6 @@ from ..page import Page
 from ..styles import read_color, tokens_of
 
 MOST = 500
-_NAME = re.compile(r"--[A-Za-z][\w-]{0,60}")
-_ROOT = re.compile(r"(?:^|(?<=[}\s;/]))(?::root|html)\s*\{(?P<inside>[^{}]*)\}")
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,28 +40,6 @@ def nearest_colour(page: Page, colour: str) -> NamedColour | None:
         if is_nearer:
             best = NamedColour(name, value, round(apart, 2), file, line)
     return best
-
-
-def with_colour(sheet: str, name: str, colour: str) -> str:
-    """A sheet's text with a custom property for a colour: at the end of its first plain ``:root`` rule, in a new one at its
-    beginning where there is none. Raises InputError where the name is none, or is taken."""
-    own = name if name.startswith("--") else f"--{name}"
-    if not _NAME.fullmatch(own):
-        raise InputError(f"{name} is no name for a colour: letters, figures and hyphens, as in --lake.")
-    if _rgb(colour) is None:
-        raise InputError(f"{colour} is not a colour.")
-    if re.search(rf"(?<![\w-]){re.escape(own)}\s*:", sheet):
-        raise InputError(f"{own} is there already.")
-    root = _ROOT.search(sheet)
-    if root is None:
-        return f":root {{ {own}: {colour}; }}\n{sheet}"
-    inside, end = root["inside"], root.end("inside")
-    text = inside.rstrip()
-    between = "" if not text or text.endswith(";") else ";"
-    if "\n" in inside:
-        indent = re.search(r"\n([ \t]*)\S", inside)
-        return f"{sheet[: root.start('inside')]}{text}{between}\n{indent[1] if indent else '  '}{own}: {colour};{inside[len(text) :] or chr(10)}{sheet[end:]}"
-    return f"{sheet[: root.start('inside')]}{text}{between} {own}: {colour}; {sheet[end:]}"
 
 
 def _colours(page: Page) -> Iterator[tuple[str, str, str, int]]:

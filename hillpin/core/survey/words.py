@@ -41,6 +41,9 @@ def words_style(survey: Survey, stretch: Stretch, element: Element) -> ComputedS
     style = survey.style(element, stretch)
     if style is None or element.namespace != "html" or not has_own_text(element) or is_hidden(element, style) or element.tag in ("option", "script", "style", "noscript"):
         return None
+    if style.color[3] == 0:
+        # They are meant for those who hear, or are filled by the ground.
+        return None
     if (stretch.x[:, element.index] == ABSENT).all() or _is_off(stretch, element) or "disabled" in element.attributes:
         return None
     return style

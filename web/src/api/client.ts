@@ -114,6 +114,7 @@ export type FolderPlan = Schemas["FolderPlanOut"];
 export type FolderStep = Schemas["FolderStepOut"];
 export type FolderLinks = Schemas["LinksOut"];
 export type Hit = Schemas["HitOut"];
+export type SiteColour = Schemas["SiteColourOut"];
 export type Searched = Schemas["SearchedOut"];
 export type SearchWish = Schemas["SearchIn"];
 export type Moment = Schemas["MomentOut"];

@@ -562,6 +562,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/site-colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Site Colours
+         * @description All colours of the site's sheets and pages, and where each is used.
+         */
+        post: operations["hillpin_sites_colours_api_site_colours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/site-colours/shades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shades
+         * @description Lighter, darker and half through, written as the site writes such things.
+         */
+        post: operations["hillpin_sites_colours_api_shades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/site-colours/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Colour
+         * @description Name a colour everywhere, or make two one, in one step.
+         */
+        post: operations["hillpin_sites_colours_api_change_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/live": {
         parameters: {
             query?: never;
@@ -3594,6 +3654,130 @@ export interface components {
             files: number;
             /** Changed */
             changed: number;
+        };
+        /**
+         * SiteColourOut
+         * @description A colour as ``#rrggbb``, with two more figures where it lets through; how often it is written, the custom properties that are it
+         *     and how often those are used; ``twin`` is one that is hardly another (``apart``, in OKLab × 100), or empty.
+         */
+        SiteColourOut: {
+            /** Value */
+            value: string;
+            /** Names */
+            names: string[];
+            /** By Name */
+            by_name: number;
+            /** Count */
+            count: number;
+            /** Places */
+            places: components["schemas"]["SiteColourPlaceOut"][];
+            /** Twin */
+            twin: string;
+            /** Apart */
+            apart: number;
+            /** Off */
+            off: number | null;
+        };
+        /**
+         * SiteColourPlaceOut
+         * @description Where a colour is written.
+         */
+        SiteColourPlaceOut: {
+            /** Path */
+            path: string;
+            /** Line */
+            line: number;
+            /** Property */
+            property: string;
+            /** Written */
+            written: string;
+        };
+        /**
+         * SiteColoursOut
+         * @description The colours, the most used first, and how many there are in all.
+         */
+        SiteColoursOut: {
+            /** Colours */
+            colours: components["schemas"]["SiteColourOut"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * SiteColoursIn
+         * @description A site's colours; ``drafts`` are texts that are not saved yet.
+         */
+        SiteColoursIn: {
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /**
+             * Near
+             * @default
+             */
+            near: string;
+        };
+        /**
+         * ShadeOut
+         * @description A shade: how it is written, and what that comes to.
+         */
+        ShadeOut: {
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ShadesIn
+         * @description A colour whose shades are asked for; ``drafts`` are texts that are not saved yet.
+         */
+        ShadesIn: {
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Value */
+            value: string;
+        };
+        /**
+         * NameWish
+         * @description A colour to be named in a sheet, each of its uses replaced by the name.
+         */
+        NameWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "name";
+            /** Value */
+            value: string;
+            /** Name */
+            name: string;
+            /** Sheet */
+            sheet: string;
+        };
+        /**
+         * OneWish
+         * @description A colour to give way to another.
+         */
+        OneWish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "one";
+            /** Value */
+            value: string;
+            /** Other */
+            other: string;
         };
         /**
          * LiveOut
@@ -9631,6 +9815,165 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_colours_api_site_colours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteColoursIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteColoursOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_colours_api_shades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShadesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShadeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_colours_api_change_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameWish"] | components["schemas"]["OneWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -1,4 +1,4 @@
-import { memo, useCallback, useState } from "react";
+import { type ComponentProps, memo, useCallback, useState } from "react";
 import styled from "styled-components";
 import type { MarginNote, Numbers, SiteFile } from "../../api/client";
 import { Button } from "../../kit/Button";
@@ -8,6 +8,8 @@ import { keyNamed } from "../../kit/useKeys";
 import { Editor, type Jump, LEAVING } from "./editor/Editor";
 import type { Marks } from "./editor/marks";
 import type { ShownNote } from "./editor/notes";
+import { Choice } from "../../kit/Choice";
+import { ColoursPanel } from "./folder/ColoursPanel";
 import { FindPanel } from "./folder/FindPanel";
 import { PlanView } from "./folder/PlanView";
 import type { Folder } from "./folder/useFolder";
@@ -97,6 +99,13 @@ const Tools = memo(function Tools({ shows, onShow, hasTree, onTree, hasRows }: {
   );
 });
 
+/** What is found over all files: words, or colours. */
+function Found(props: Omit<ComponentProps<typeof FindPanel>, "choice">) {
+  const [what, setWhat] = useState<"Words" | "Colours">("Words");
+  const choice = <Choice label="What is found" options={["Words", "Colours"] as const} value={what} onChange={setWhat} />;
+  return what === "Words" ? <FindPanel {...props} choice={choice} /> : <ColoursPanel {...props} choice={choice} />;
+}
+
 /** The editors of the page's files, one at a time, with what must be known about saving. */
 export const EditorColumn = memo(function EditorColumn(props: Props) {
   const { siteId, files, texts, open, page, numbers, drafts, notes, marks, jump, alsoOpen } = props;
@@ -148,7 +157,7 @@ export const EditorColumn = memo(function EditorColumn(props: Props) {
       </div>
       {folder.plan && <PlanView plan={folder.plan} isBusy={folder.isBusy} trouble={folder.trouble} onDo={folder.carryOut} onLeave={folder.leave} />}
       {file && !folder.plan && shows === "states" && <History siteId={siteId} path={open} revision={file.revision} now={file.text} folder={folder} onText={(text) => props.onPut(open, text)} onBroughtBack={() => { props.onReload(open); setShows("source"); }} />}
-      {!folder.plan && shows === "find" && <FindPanel siteId={siteId} texts={props.store} folder={folder} version={props.version} onSource={(path, line) => { setShows("source"); props.onFar(path, line); }} onLeave={() => setShows("source")} />}
+      {!folder.plan && shows === "find" && <Found siteId={siteId} texts={props.store} folder={folder} version={props.version} onSource={(path, line) => { setShows("source"); props.onFar(path, line); }} onLeave={() => setShows("source")} />}
       {!folder.plan && isAuthoring(shows) && (
         <AuthoringPanels
           shows={shows} folder={folder} siteId={siteId} page={page} drafts={drafts} files={files} source={texts.get(page)?.text ?? ""} selected={element?.index ?? null} name={element?.name ?? ""} around={parent && parent.index > 0 ? parent : null} count={numbers?.elements.length ?? 0}

@@ -1,4 +1,4 @@
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type FormEvent, type ReactNode, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type Hit, type SearchWish } from "../../../api/client";
 import { Button, LinkButton } from "../../../kit/Button";
@@ -9,6 +9,7 @@ import type { Folder } from "./useFolder";
 const Panel = styled.section`
   display: grid; grid-template-rows: auto 1fr; height: 100%; min-height: 0; background: var(--panel);
   form { display: grid; gap: 6px; padding: 8px 12px; border-bottom: 1px solid var(--hairline); }
+  form > [role="radiogroup"] { justify-self: start; }
   form > label { display: grid; grid-template-columns: 8ch 1fr; align-items: center; gap: 6px; }
   input:not([type="checkbox"]), select { min-width: 0; padding: 3px 6px; border: 1px solid var(--faint); border-radius: var(--round-box); background: var(--paper); color: var(--ink); }
   input:not([type="checkbox"]) { font-family: var(--font-number); }
@@ -38,10 +39,12 @@ interface Props {
   version: number;
   onSource: (path: string, line: number) => void;
   onLeave: () => void;
+  /** What is found: words, or colours. */
+  choice: ReactNode;
 }
 
 /** Words found over all files of the site, and replaced: all, some or one, in one step. */
-export function FindPanel({ siteId, texts, folder, version, onSource, onLeave }: Props) {
+export function FindPanel({ siteId, texts, folder, version, onSource, onLeave, choice }: Props) {
   const [wish, setWish] = useState<SearchWish>({ words: "", is_expression: false, whole_words: false, match_case: false, scope: "all", replacement: null, drafts: {} });
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [trouble, setTrouble] = useState("");
@@ -75,6 +78,7 @@ export function FindPanel({ siteId, texts, folder, version, onSource, onLeave }:
   return (
     <Panel aria-label="Find in all files" onKeyDown={(event) => event.key === "Escape" && onLeave()}>
       <form role="search" onSubmit={submit}>
+        {choice}
         <label>Find <input ref={field} value={wish.words} spellCheck={false} onChange={(event) => set({ words: event.target.value })} /></label>
         <label>Replace by <input value={wish.replacement ?? ""} spellCheck={false} onChange={(event) => set({ replacement: event.target.value === "" ? null : event.target.value })} /></label>
         <div className="row">
