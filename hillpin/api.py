@@ -36,6 +36,7 @@ from .sites.api import router as sites_router
 from .sites.colours_api import router as colours_router
 from .sites.errors import Clash, Refused
 from .sites.files_api import router as files_router
+from .sites.picture_api import router as pictures_router
 from .storage import storage_fault
 from .surveys.api import router as surveys_router
 
@@ -60,6 +61,7 @@ api.add_router("/sites", exchange_router)
 api.add_router("/sites", sites_router)
 api.add_router("/sites", files_router)
 api.add_router("/sites", colours_router)
+api.add_router("/sites", pictures_router)
 api.add_router("/sites", live_router)
 api.add_router("/sites", numbers_router)
 api.add_router("/sites", aids_router)

@@ -6,6 +6,7 @@ import re
 
 from ..errors import InputError
 from ..markup import Document, Element, Text, parse_html
+from ..markup.tags import with_attribute
 from .outline_lines import read_outline
 from .outline_markup import outline_markup
 from .placing import quote_of, unit_of
@@ -123,7 +124,7 @@ def changed(source: str, index: int, selector: str) -> SourceChange:
     head = f"<{tag}{head[1 + len(element.tag) :]}"
     wanted = [*([("id", part.id)] if part.id else []), *([("class", " ".join(part.classes))] if part.classes else []), *part.attributes]
     for name, value in wanted:
-        head = _with_attribute(head, name, value, quote_of(source))
+        head = with_attribute(head, name, value, quote_of(source))
     body = source[element.start_tag_end : element.end_tag_start] if element.end_tag_start is not None else ""
     close = f"</{tag}>" if element.end_tag_start is not None else ""
     change = SourceChange(source[:start] + head + body + close + source[end:], start + len(head))
@@ -133,20 +134,6 @@ def changed(source: str, index: int, selector: str) -> SourceChange:
     if [one.tag for one in parse_html(change.text).elements] != before:
         raise InputError(f"{subject}: a browser would read what is in it in another way.")
     return change
-
-
-def _with_attribute(head: str, name: str, value: str, quote: str) -> str:
-    """A start tag with an attribute set."""
-    pattern = re.compile(rf"""(?<=\s){re.escape(name)}(?:\s*=\s*("[^"]*"|'[^']*'|[^\s>]+))?(?=[\s>/])""", re.IGNORECASE)
-    known = pattern.search(head)
-    if known is not None and (known[1] or "")[:1] in ("'", '"'):
-        quote = known[1][0]
-    escaped = value.replace("&", "&amp;").replace(quote, "&quot;" if quote == '"' else "&#39;")
-    written = f"{name}={quote}{escaped}{quote}"
-    if known is not None:
-        return pattern.sub(lambda found: written, head, count=1)
-    close = 2 if head.endswith("/>") else 1
-    return f"{head[:-close].rstrip()} {written}{' ' if close == 2 else ''}{head[-close:]}"
 
 
 def split(source: str, index: int, offset: int) -> SourceChange:

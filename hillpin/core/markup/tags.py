@@ -106,3 +106,17 @@ def attributes_in(source: str, tag: Tag) -> Iterator[AttributeValue]:
             quote = value[0] if value[:1] in "\"'" else ""
             yield AttributeValue(name, part.start(2) + len(quote), part.end(2) - len(quote), quote)
         seen.add(name)
+
+
+def with_attribute(head: str, name: str, value: str, quote: str) -> str:
+    """A start tag with an attribute set, as it would be typed there."""
+    pattern = re.compile(rf"""(?<=\s){re.escape(name)}(?:\s*=\s*("[^"]*"|'[^']*'|[^\s>]+))?(?=[\s>/])""", re.IGNORECASE)
+    known = pattern.search(head)
+    if known is not None and (known[1] or "")[:1] in ("'", '"'):
+        quote = known[1][0]
+    escaped = value.replace("&", "&amp;").replace(quote, "&quot;" if quote == '"' else "&#39;")
+    written = f"{name}={quote}{escaped}{quote}"
+    if known is not None:
+        return pattern.sub(lambda found: written, head, count=1)
+    close = 2 if head.endswith("/>") else 1
+    return f"{head[:-close].rstrip()} {written}{' ' if close == 2 else ''}{head[-close:]}"

@@ -9,6 +9,7 @@ from .backgrounds import Layer, LayerAxis, background_layers, declared_in, is_on
 from .enough import DENSEST, is_far_larger
 from .fitting import Fitted, FittedAxis, fit_of, fitted, in_words
 from .gradient_pixels import Colours, Numbers, gradient_colours
+from .made import NoPicture, smaller, thumbnail
 from .pixels import Pixels, PixelStore
 
-__all__ = ["DENSEST", "Colours", "Fitted", "FittedAxis", "Layer", "LayerAxis", "Numbers", "PixelStore", "Pixels", "background_layers", "declared_in", "fit_of", "fitted", "gradient_colours", "in_words", "is_far_larger", "is_on_canvas"]
+__all__ = ["DENSEST", "Colours", "Fitted", "FittedAxis", "Layer", "LayerAxis", "NoPicture", "Numbers", "PixelStore", "Pixels", "background_layers", "declared_in", "fit_of", "fitted", "gradient_colours", "in_words", "is_far_larger", "is_on_canvas", "smaller", "thumbnail"]

@@ -6,6 +6,7 @@ and ``fixes`` write what would settle it, ``compare`` says what is better or wor
 """
 
 from .before_after import Difference, compare
+from .files_needed import PictureFiles, SizePart, Taken, picture_files
 from .findings import Finding, declared, finding_key, name_of
 from .heights import HEIGHT_KINDS, HeightFinding, Heights, survey_heights
 from .interest import Interest, point_of_interest
@@ -15,4 +16,4 @@ from .other_pages import Elsewhere, elsewhere, without_used
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 
-__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Interest", "Remedy", "Surveyed", "compare", "declared", "elsewhere", "finding_key", "name_of", "over_lengths", "point_of_interest", "proved", "severity_of", "survey", "survey_heights", "without_used"]
+__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Interest", "PictureFiles", "Remedy", "SizePart", "Surveyed", "Taken", "compare", "declared", "elsewhere", "finding_key", "name_of", "over_lengths", "picture_files", "point_of_interest", "proved", "severity_of", "survey", "survey_heights", "without_used"]

@@ -622,6 +622,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/picture-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Picture Files
+         * @description Which files a picture needs: ``sizes`` from its widths, ``srcset`` from those, and what a browser takes where.
+         */
+        post: operations["hillpin_sites_picture_api_picture_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/picture-files/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Picture Files
+         * @description Make the files of a picture and write them into its page, in one step.
+         */
+        post: operations["hillpin_sites_picture_api_make_picture_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/thumbnails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Thumbnails
+         * @description Make small files of pictures, all of one ratio, in one step.
+         */
+        post: operations["hillpin_sites_picture_api_make_thumbnails"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/live": {
         parameters: {
             query?: never;
@@ -3778,6 +3838,115 @@ export interface components {
             value: string;
             /** Other */
             other: string;
+        };
+        /**
+         * PictureFilesOut
+         * @description ``sizes`` and the files that a picture needs; ``taken`` by density (``1``, ``2``, ``3``).
+         */
+        PictureFilesOut: {
+            /** Across */
+            across: number;
+            /** Down */
+            down: number;
+            /** Largest */
+            largest: number;
+            /** Largest At */
+            largest_at: number;
+            /** Sizes */
+            sizes: string;
+            /** Parts */
+            parts: components["schemas"]["SizePartOut"][];
+            /** Off */
+            off: number;
+            /** Widths */
+            widths: number[];
+            /** Taken */
+            taken: {
+                [key: string]: components["schemas"]["TakenOut"][];
+            };
+            /** Working */
+            working: string[];
+        };
+        /**
+         * SizePartOut
+         * @description Widths over which a picture is drawn so wide, as ``sizes`` says it.
+         */
+        SizePartOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TakenOut
+         * @description Widths over which a browser takes the file that has so many pixels across.
+         */
+        TakenOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * PictureFilesIn
+         * @description A picture on a page, at a window's height; ``drafts`` are texts that are not saved yet.
+         */
+        PictureFilesIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * MakeFilesIn
+         * @description The files to be made of a picture on a page as it is saved, and written into its ``srcset``.
+         */
+        MakeFilesIn: {
+            /** Page */
+            page: string;
+            /** Selected */
+            selected: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /**
+             * Format
+             * @default webp
+             * @enum {string}
+             */
+            format: "same" | "webp" | "avif";
+        };
+        /**
+         * ThumbnailsIn
+         * @description Pictures of a site to be made small, all of one ratio of width ÷ height.
+         */
+        ThumbnailsIn: {
+            /** Paths */
+            paths: string[];
+            /** Width */
+            width: number;
+            /** Ratio Width */
+            ratio_width: number;
+            /** Ratio Height */
+            ratio_height: number;
         };
         /**
          * LiveOut
@@ -9954,6 +10123,165 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NameWish"] | components["schemas"]["OneWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_picture_api_picture_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureFilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFilesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_picture_api_make_picture_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeFilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_sites_picture_api_make_thumbnails: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThumbnailsIn"];
             };
         };
         responses: {

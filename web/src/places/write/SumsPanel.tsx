@@ -4,7 +4,9 @@ import { ask, client, type ElementNumbers, type Numbers } from "../../api/client
 import { Choice } from "../../kit/Choice";
 import type { AidProps } from "./aid";
 import { AIDS } from "./aids";
+import type { Folder } from "./folder/useFolder";
 import { InterestForm } from "./InterestForm";
+import { PictureFilesForm } from "./PictureFilesForm";
 import type { Pseudo } from "./useNumbers";
 import { type Quantity, WorkingPanel } from "./WorkingPanel";
 
@@ -26,10 +28,11 @@ interface Props extends Omit<AidProps, "selected" | "name" | "elements"> {
   element: ElementNumbers | undefined;
   measured: readonly [number, number, number, number] | null | undefined;
   onPseudo: (pseudo: Pseudo) => void;
+  folder: Folder;
 }
 
 /** Under the page: the working of a number, the rules that compete, a goal to solve for, states to hold. */
-export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, onPseudo, ...aid }: Props) {
+export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, onPseudo, folder, ...aid }: Props) {
   const [aside, setAside] = useState(aid.goal ? GOAL : WORKING);
   const choice = useMemo(() => <Choice label="What is asked" options={ASKED} value={aside} onChange={setAside} />, [aside]);
   const [trouble, setTrouble] = useState("");
@@ -51,7 +54,12 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
   const hasPicture = numbers?.workings.some((one) => one.picture && one.picture.length > 0) ?? false;
-  const ofPicture = element && hasPicture ? <InterestForm key={element.index} {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} /> : null;
+  const ofPicture = element && hasPicture && /^img\b/.test(element.name) ? (
+    <div key={element.index}>
+      <InterestForm {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} />
+      <PictureFilesForm {...{ siteId, page, height, folder }} drafts={aid.drafts} selected={element.index} />
+    </div>
+  ) : null;
   const Aid = AIDS.find((one) => one.name === aside)?.Panel;
   if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} ofPicture={ofPicture} />;
   return (

@@ -52,6 +52,8 @@ export function ColoursPanel({ siteId, texts, folder, version, onSource, onLeave
   const [near, setNear] = useState("");
   const [open, setOpen] = useState("");
   const [trouble, setTrouble] = useState("");
+  const [isDone, setDone] = useState(false);
+  const { last } = folder;
   const list = useRef<HTMLUListElement>(null);
   const path = { site_id: siteId };
   const { answer, error, isFresh } = useLatest({ near: near.trim(), version }, (question) => ask(client.POST("/api/sites/{site_id}/site-colours", { params: { path }, body: { near: question.near, drafts: texts.drafts() } })));
@@ -59,14 +61,14 @@ export function ColoursPanel({ siteId, texts, folder, version, onSource, onLeave
   const twins = colours.filter((one) => one.twin).length;
   const change = async (wish: { kind: "name"; value: string; name: string; sheet: string } | { kind: "one"; value: string; other: string }) => {
     setTrouble("");
-    try {
-      await texts.saveAll();
-      await folder.follow(await ask(client.POST("/api/sites/{site_id}/site-colours/change", { params: { path }, body: wish })));
-      // What was pressed is gone: one goes on from the colour.
-      list.current?.querySelector<HTMLElement>(`[data-colour="${wish.kind === "one" ? wish.other : wish.value}"]`)?.focus();
-    } catch (failure) {
-      setTrouble(failure instanceof Error ? failure.message : String(failure));
+    const done = await folder.carry(() => ask(client.POST("/api/sites/{site_id}/site-colours/change", { params: { path }, body: wish })));
+    if (done !== true) {
+      setTrouble(done);
+      return;
     }
+    setDone(true);
+    // What was pressed is gone: one goes on from the colour.
+    list.current?.querySelector<HTMLElement>(`[data-colour="${wish.kind === "one" ? wish.other : wish.value}"]`)?.focus();
   };
   const take = async () => {
     const found = window.EyeDropper ? await new window.EyeDropper().open().catch(() => null) : null;
@@ -83,6 +85,7 @@ export function ColoursPanel({ siteId, texts, folder, version, onSource, onLeave
         <div className="row">
           <span role="status">{!answer ? "Looking…" : error && isFresh ? "" : `${answer.count.toLocaleString("en-GB")} ${answer.count === 1 ? "colour" : "colours"}${twins ? `, ${twins} with another that is hardly apart` : ""}`}</span>
         </div>
+        {isDone && last && !last.undone && <div className="row"><span>{folder.said}</span><Button onPress={() => { setDone(false); folder.undo(last); }}>Undo</Button></div>}
         {(trouble || (error && isFresh)) && <p role="alert">{trouble || error}</p>}
       </header>
       <ul ref={list} aria-label="Colours" aria-busy={!isFresh}>

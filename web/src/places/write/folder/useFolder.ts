@@ -25,6 +25,8 @@ export interface Folder {
   save: () => Promise<void>;
   /** A step that was made elsewhere: the texts here follow. */
   follow: (step: FolderStep) => Promise<void>;
+  /** Have a step made of what is saved, as the last that can be undone. True, or the sentence that says why not. */
+  carry: (asking: () => Promise<FolderStep>) => Promise<true | string>;
 }
 
 const message = (error: unknown) => (error instanceof Error ? error.message : String(error));
@@ -103,8 +105,19 @@ export function useFolder(site: Site, page: string, texts: Texts, open: string, 
   const putIn = useCallback((files: GivenFile[], folder: string, replace = false) => {
     if (files.length > 0) void attempt(() => putFiles(site_id, files, folder, replace));
   }, [attempt, site_id]);
+  const carry = useCallback(async (asking: () => Promise<FolderStep>) => {
+    try {
+      await texts.saveAll();
+      const step = await asking();
+      setLast(step);
+      await follow(step);
+      return true as const;
+    } catch (error) {
+      return message(error);
+    }
+  }, [texts, follow]);
   const save = useCallback(() => texts.saveAll(), [texts]);
   return useMemo(() => ({
-    links: links.data, plan: pending?.plan ?? null, said: last ? `${last.words}.` : "", trouble, isBusy, last, wish, carryOut, leave, undo, putIn, follow, save,
-  }), [links.data, pending, last, trouble, isBusy, wish, carryOut, leave, undo, putIn, follow, save]);
+    links: links.data, plan: pending?.plan ?? null, said: last ? `${last.words}.` : "", trouble, isBusy, last, wish, carryOut, leave, undo, putIn, follow, carry, save,
+  }), [links.data, pending, last, trouble, isBusy, wish, carryOut, leave, undo, putIn, follow, carry, save]);
 }

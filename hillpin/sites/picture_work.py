@@ -1,0 +1,115 @@
+"""The files that a picture needs, and small ones of many, worked out and made apart from the server."""
+
+from __future__ import annotations
+
+import posixpath
+from dataclasses import asdict
+from typing import Any
+from urllib.parse import quote
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+
+from ..computing import SLOW, apart
+from ..core.errors import InputError
+from ..core.files import MemoryFiles, resolve
+from ..core.markup import Element, with_attribute
+from ..core.page import Page
+from ..core.pictures import NoPicture, smaller, thumbnail
+from ..core.survey import PictureFiles, picture_files
+from .errors import Refused
+from .folder_work import FROM_HERE, TO_HERE, Folder
+from .models import Site
+from .picture_schemas import MakeFilesIn, PictureFilesIn, ThumbnailsIn
+from .steps import Part, Plan
+
+LOOKING, MAKING = 60.0, 120.0
+
+
+def _element(page: Page, selected: int) -> Element:
+    if not 0 <= selected < len(page.document.elements):
+        raise InputError(f"The page has no element {selected}.")
+    return page.document.elements[selected]
+
+
+@apart(LOOKING, SLOW, only_newest=True)
+def needed(request: HttpRequest | None, site_id: int, payload: PictureFilesIn) -> dict[str, Any]:
+    """The files that a picture needs."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    page = Page(MemoryFiles({**folder.contents, **{path: text.encode() for path, text in payload.drafts.items()}}), payload.page)
+    return asdict(picture_files(page, _element(page, payload.selected), FROM_HERE, TO_HERE, payload.height))
+
+
+@apart(MAKING, SLOW)
+def making(request: HttpRequest | None, site_id: int, payload: MakeFilesIn) -> Plan:
+    """The files of a picture, and the page with ``srcset``, ``sizes``, ``width`` and ``height``."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    text = folder.text(payload.page)
+    page = Page(MemoryFiles(folder.contents), payload.page)
+    element = _element(page, payload.selected)
+    path = _file_of(folder, payload.page, element)
+    found = picture_files(page, element, FROM_HERE, TO_HERE, payload.height)
+    try:
+        made = smaller(folder.contents[path], [width for width in found.widths if payload.format != "same" or width < found.across], payload.format)
+    except NoPicture as why:
+        raise Refused(f"{path}: {why}") from why
+    plan = Plan(f"{path} in {len(made)} sizes for {payload.page}")
+    names = {found.across: path}
+    for width, (ending, content) in made.items():
+        names[width] = f"{posixpath.splitext(path)[0]}-{width}{ending}"
+        plan.parts.append(_written(folder, names[width], content))
+    sizes = [f"{len(content) // 1000:,} kB at {width:,}" for width, (_, content) in made.items()]
+    plan.notes.append(f"{', '.join(sizes)}; {path} itself has {len(folder.contents[path]) // 1000:,} kB.")
+    plan.parts.append(folder.edited(payload.page, _with_files(text, payload.page, element, found, names)))
+    return plan
+
+
+def _file_of(folder: Folder, page: str, element: Element) -> str:
+    """The file that an img shows. Raises Refused where it is none of the site's, or the element has a choice already that is not in it."""
+    if element.tag != "img" or (element.parent is not None and element.parent.tag == "picture"):
+        raise Refused("Sizes are written for an img that stands by itself.")
+    path = resolve(page, element.attributes.get("src", ""))
+    if path is None or path not in folder.contents:
+        raise Refused(f"{element.attributes.get('src', '')} is no file of the site.")
+    return path
+
+
+def _written(folder: Folder, path: str, content: bytes) -> Part:
+    return Part(path, path, content, folder.revisions[path]) if path in folder.contents else Part("", path, content)
+
+
+def _with_files(text: str, page: str, element: Element, found: PictureFiles, names: dict[int, str]) -> str:
+    """The page with the picture's attributes; line ends are counted as the parser counts them."""
+    is_crlf = "\r\n" in text
+    plain = text.replace("\r\n", "\n")
+    start, end = element.offset, element.start_tag_end
+    if start is None or end is None:
+        raise Refused(f"{element.name()} is not to be found in the source.")
+    head = plain[start:end]
+    folder = posixpath.dirname(page) or "."
+    srcset = ", ".join(f"{quote(posixpath.relpath(names[width], folder))} {width}w" for width in found.widths)
+    wanted = [("srcset", srcset), ("sizes", found.sizes)]
+    if "width" not in element.attributes and "height" not in element.attributes:
+        wanted += [("width", str(found.across)), ("height", str(found.down))]
+    quoted = "'" if "='" in head and '="' not in head else '"'
+    for name, value in wanted:
+        head = with_attribute(head, name, value, quoted)
+    after = plain[:start] + head + plain[end:]
+    return after.replace("\n", "\r\n") if is_crlf else after
+
+
+@apart(MAKING, SLOW)
+def thumbnails(request: HttpRequest | None, site_id: int, payload: ThumbnailsIn) -> Plan:
+    """Small files of pictures, cut to one ratio around their middles, beside them."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    ratio = payload.ratio_width / payload.ratio_height
+    plan = Plan(f"{len(payload.paths)} thumbnails {payload.width} wide, {payload.ratio_width:g} to {payload.ratio_height:g}")
+    for path in payload.paths:
+        if path not in folder.contents:
+            raise Refused(f"There is no {path} in this site.", 404)
+        try:
+            ending, content = thumbnail(folder.contents[path], payload.width, ratio)
+        except NoPicture as why:
+            raise Refused(f"{path}: {why}") from why
+        plan.parts.append(_written(folder, f"{posixpath.splitext(path)[0]}-thumbnail{ending}", content))
+    return plan
