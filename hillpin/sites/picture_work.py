@@ -53,13 +53,12 @@ def making(request: HttpRequest | None, site_id: int, payload: MakeFilesIn) -> P
         made = smaller(folder.contents[path], [width for width in found.widths if payload.format != "same" or width < found.across], payload.format)
     except NoPicture as why:
         raise Refused(f"{path}: {why}") from why
-    plan = Plan(f"{path} in {len(made)} sizes for {payload.page}")
+    kilobytes = ", ".join(f"{len(content) // 1000:,}" for _, content in made.values())
+    plan = Plan(f"{path} made in {len(made)} sizes of {kilobytes} kB beside its own {len(folder.contents[path]) // 1000:,}, written into {payload.page}")
     names = {found.across: path}
     for width, (ending, content) in made.items():
         names[width] = f"{posixpath.splitext(path)[0]}-{width}{ending}"
         plan.parts.append(_written(folder, names[width], content))
-    sizes = [f"{len(content) // 1000:,} kB at {width:,}" for width, (_, content) in made.items()]
-    plan.notes.append(f"{', '.join(sizes)}; {path} itself has {len(folder.contents[path]) // 1000:,} kB.")
     plan.parts.append(folder.edited(payload.page, _with_files(text, payload.page, element, found, names)))
     return plan
 

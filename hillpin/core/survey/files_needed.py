@@ -25,7 +25,7 @@ from .pictures_shown import picture_of
 
 OFF = 0.25
 """CSS px by which ``sizes`` may differ from what is drawn."""
-MOST_PARTS = 8
+MOST_PARTS = 6
 DENSITIES = (1.0, 2.0, 3.0)
 DENSE = 2.0
 STEP = math.sqrt(2)

@@ -37,6 +37,8 @@ export function PictureFilesForm({ siteId, page, height, drafts, selected, folde
   const [format, setFormat] = useState<keyof typeof FORMATS>("webp");
   const [trouble, setTrouble] = useState("");
   const [busy, setBusy] = useState<"" | "looking" | "making">("");
+  const [isDone, setDone] = useState(false);
+  const { last } = folder;
   const path = { site_id: siteId };
   const look = () => {
     setTrouble("");
@@ -50,7 +52,10 @@ export function PictureFilesForm({ siteId, page, height, drafts, selected, folde
     setTrouble("");
     setBusy("making");
     void folder.carry(() => ask(client.POST("/api/sites/{site_id}/picture-files/make", { params: { path }, body: { page, selected, height, format } })))
-      .then((done) => setTrouble(done === true ? "" : done))
+      .then((done) => {
+        setDone(done === true);
+        setTrouble(done === true ? "" : done);
+      })
       .finally(() => setBusy(""));
   };
   return (
@@ -63,6 +68,7 @@ export function PictureFilesForm({ siteId, page, height, drafts, selected, folde
       <div role="status">
         {busy === "looking" && <p>Every width is walked…</p>}
         {busy === "making" && <p>The files are made…</p>}
+        {isDone && last && !last.undone && busy === "" && <p>{folder.said} <Button onPress={() => { setDone(false); folder.undo(last); }}>Undo</Button></p>}
         {found && (
           <>
             <p>It has {found.across.toLocaleString("en-GB")} × {found.down.toLocaleString("en-GB")} pixels and is drawn at most {px(found.largest)} wide, at {found.largest_at.toLocaleString("en-GB")}.</p>

@@ -1,0 +1,38 @@
+"""The files of a picture, from the working of its width: looked at, made, written into the page, undone."""
+
+from __future__ import annotations
+
+import io
+
+from hillpin.sites.models import SiteFile
+from PIL import Image
+from playwright.sync_api import expect
+
+from .base import InterfaceCase
+
+
+class PictureFiles(InterfaceCase):
+    keeps_tab = False
+
+    def stored(self) -> str:
+        return bytes(SiteFile.objects.get(site=self.site, path="index.html").content).decode()
+
+    def test_looked_at_made_and_undone(self) -> None:
+        page = self.open_write()
+        before = self.stored()
+        self.click_in_page(".gallery img")
+        form = page.get_by_role("form", name="Files of the picture")
+        form.get_by_role("button", name="Which would do?").press("Enter")
+        expect(form.get_by_role("table", name="Files that a browser takes")).to_be_visible()
+        # From 240 on a card 260 wide, then the window less two edges of 24 as far as two stand in a row.
+        expect(form).to_contain_text('sizes="(max-width: 308px) 260px, (max-width: 587px) calc(100vw - 48px),')
+        self.assertEqual(self.violations(), [])
+        form.get_by_role("button", name="Make the files and write srcset").press("Enter")
+        expect(form).to_contain_text("written into index.html")
+        self.until(lambda: "640w" in self.stored(), "the page names the files")
+        self.assertIn("pictures/orra-226.webp 226w", self.stored())
+        with Image.open(io.BytesIO(bytes(SiteFile.objects.get(site=self.site, path="pictures/orra-453.webp").content))) as made:
+            self.assertEqual((made.size, made.format), ((453, 340), "WEBP"))
+        form.get_by_role("button", name="Undo").press("Enter")
+        self.until(lambda: self.stored() == before, "all is as before")
+        self.assertFalse(SiteFile.objects.filter(site=self.site, path="pictures/orra-453.webp").exists())
