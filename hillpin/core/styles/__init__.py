@@ -10,6 +10,7 @@ written where layout looks at ``style``. What is exported here is all that is ca
 from .background_values import OtherImage, PictureAt
 from .cascade import ActiveRules, Candidate, Winner
 from .declarations import Declaration, Problem, plain_words, read_declaration
+from .edge_values import CORNERS, Shadow
 from .gradients import Gradient, Stop
 from .media import USUAL_READER, Condition, Reader, Viewport, parse_media, read_for, turning_widths
 from .motion import Transition, animation_names, lays_out, transitions
@@ -23,4 +24,4 @@ from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]
+__all__ = ["CORNERS", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

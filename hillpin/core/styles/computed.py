@@ -10,6 +10,7 @@ from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .declarations import Pending, Wide, read_values
+from .edge_values import Shadow
 from .gradients import Gradient
 from .grammar import significant
 from .longhand_readers import FONT_SIZES, MONOSPACE_SIZES, QUIRKY_MONOSPACE_SIZES
@@ -314,7 +315,7 @@ class Computer:
                 return tuple(map(computed, one))
             if isinstance(one, Dimension | Percentage | Function):
                 return compute_length(one, size)
-            return one.computed(computed) if isinstance(one, Gradient) else one
+            return one.computed(computed) if isinstance(one, Gradient | Shadow) else one
 
         return computed(value)
 

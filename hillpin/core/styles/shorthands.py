@@ -8,6 +8,7 @@ from __future__ import annotations
 from typing import Any
 
 from .background_values import background, background_position
+from .edge_values import border_radius
 from .grammar import Expander, Expansion, Tokens, keyword, read_number
 from .grid_shorthands import grid_lines, grid_shorthand, grid_template
 from .properties import PROPERTIES, Property
@@ -29,6 +30,8 @@ def _alias_names() -> dict[str, str]:
         "-webkit-justify-content": "justify-content", "-webkit-flex-direction": "flex-direction",
         "-webkit-order": "order", "-webkit-align-self": "align-self", "-webkit-align-content": "align-content",
         "-webkit-flex-grow": "flex-grow", "-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
+        "border-start-start-radius": "border-top-left-radius", "border-start-end-radius": "border-top-right-radius", "border-end-start-radius": "border-bottom-left-radius",
+        "border-end-end-radius": "border-bottom-right-radius", "-webkit-border-radius": "border-radius", "-webkit-box-shadow": "box-shadow",
         "-webkit-background-size": "background-size", "-webkit-background-clip": "background-clip", "-webkit-background-origin": "background-origin",
     }  # fmt: skip
     for logical, side in LOGICAL_SIDES.items():
@@ -303,6 +306,7 @@ SHORTHANDS: dict[str, Expander] = {
     "list-style": _list_style,
     "font": _font,
     "background": background,
+    "border-radius": border_radius,
     "background-position": background_position,
     "white-space": _white_space,
     "text-wrap": _text_wrap,

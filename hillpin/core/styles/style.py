@@ -131,6 +131,11 @@ class ComputedStyle:
     background_origin: tuple[str, ...]
     background_clip: tuple[str, ...]
     background_attachment: tuple[str, ...]
+    border_top_left_radius: tuple[Length, Length]
+    border_top_right_radius: tuple[Length, Length]
+    border_bottom_right_radius: tuple[Length, Length]
+    border_bottom_left_radius: tuple[Length, Length]
+    box_shadow: tuple[Any, ...]
     opacity: Any
     transform: tuple[tuple[str, tuple[Any, ...]], ...]
     filter: str

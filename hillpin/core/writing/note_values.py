@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..layout import FLEX, GRID, Edges, Fragment
+from ..layout import FLEX, GRID, Edges, Fragment, Rect
 from ..markup import Element
 from ..page import Layout
 from ..pictures import background_layers, fitted, in_words
 from ..shown import px, units
-from ..styles import ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
+from ..styles import CORNERS, ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
+from .shape_values import radius_words, shadow_words, transform_words
 
 
 @dataclass(slots=True)
@@ -254,6 +255,18 @@ def _flex(target: Target) -> str:
     return f"{units(target.fragment.width if is_row else target.fragment.height)} {'wide' if is_row else 'high'}"
 
 
+def _transformed(target: Target) -> str:
+    """What the element's own transforms and all around it come to, beside where layout puts it."""
+    made = target.layout.generated.get((target.element, target.pseudo)) if target.pseudo else None
+    held, rect = target.layout.fragments.get(target.element), target.layout.rects.get(target.element)
+    if made is not None:
+        held, rect = (target.fragment, made.x, made.y), made.rect
+    if held is None or rect is None:
+        return ""
+    fragment, x, y = held
+    return transform_words(Rect(x / 64, y / 64, fragment.width / 64, fragment.height / 64), rect)
+
+
 _SIDES = ("top", "right", "bottom", "left")
 MARGIN_NOTES: dict[str, NoteRow] = {
     "width": NoteRow(_size("width"), "width", _containing),
@@ -273,6 +286,9 @@ MARGIN_NOTES: dict[str, NoteRow] = {
     "background-position": NoteRow(_background),
     "background-repeat": NoteRow(_background),
     "object-position": NoteRow(_picture),
+    "box-shadow": NoteRow(lambda target: shadow_words(target.style)),
+    **{name: NoteRow(lambda target: radius_words(target.fragment)) for name in ("border-radius", *(f"border-{corner}-radius" for corner in CORNERS))},
+    **{name: NoteRow(_transformed) for name in ("transform", "translate", "rotate", "scale")},
     "display": NoteRow(_display),
     "grid-template-columns": NoteRow(_tracks(0), percent_of=_content),
     "grid-template-rows": NoteRow(_tracks(1)),
