@@ -26,6 +26,7 @@ from ..core.authoring import (
     repeated,
     split,
     unwrapped,
+    with_alt,
     wrapped,
 )
 from ..core.errors import InputError
@@ -36,6 +37,7 @@ from ..sites.schemas import ErrorOut
 from ..sites.steps import Part, Plan, carry_out
 from .aids_schemas import PageIn, TextOut
 from .authoring_schemas import (
+    AltIn,
     AuthoredOut,
     DocumentIn,
     OutlineMarkupIn,
@@ -92,6 +94,16 @@ def reshape(request: HttpRequest, site_id: int, payload: ReshapeIn) -> AuthoredO
     with lock:
         change = _reshaped(page, payload)
     return AuthoredOut(file=payload.page, text=change.text, caret=change.caret, notes=change.notes, also=change.also)
+
+
+@router.post("/{site_id}/alt", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})
+@apart(5.0)
+def say_alt(request: HttpRequest, site_id: int, payload: AltIn) -> TextOut:
+    """The page with what a picture says to those who do not see it."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        change = with_alt(page.document.source, payload.selected, payload.alt)
+    return TextOut(file=payload.page, text=change.text, caret=change.caret, notes=change.notes)
 
 
 def _reshaped(page: Page, payload: ReshapeIn) -> SourceChange:

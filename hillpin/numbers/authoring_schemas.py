@@ -84,6 +84,13 @@ class ReshapeIn(PageIn):
     with_rules: bool = False
 
 
+class AltIn(PageIn):
+    """What a picture says; nothing where it is only decoration."""
+
+    selected: int
+    alt: str = Field("", max_length=4_000)
+
+
 class AuthoredOut(TextOut):
     """A file's new text, and those of other files that changed with it."""
 

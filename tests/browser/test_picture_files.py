@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 
 from hillpin.sites.models import SiteFile
+from hillpin.sites.store import save_file
 from PIL import Image
 from playwright.sync_api import expect
 
@@ -36,3 +37,27 @@ class PictureFiles(InterfaceCase):
         form.get_by_role("button", name="Undo").press("Enter")
         self.until(lambda: self.stored() == before, "all is as before")
         self.assertFalse(SiteFile.objects.filter(site=self.site, path="pictures/orra-453.webp").exists())
+
+
+class Alternatives(InterfaceCase):
+    walks_behind = True
+    keeps_tab = False
+
+    def test_pictures_without_an_alt_are_asked_for_one_after_another(self) -> None:
+        file = SiteFile.objects.get(site=self.site, path="index.html")
+        text = bytes(file.content).decode().replace(' alt="Low green hills over a quiet sea"', "", 1).replace(' alt="A rock in the mist"', "", 1)
+        save_file(self.site, "index.html", text.encode(), file.revision)
+        page = self.open_write()
+        here = page.get_by_role("complementary", name="At this width")
+        here.get_by_role("button", name="Answer it").press("Enter")
+        form = here.get_by_role("form", name="What the picture says")
+        expect(form.get_by_role("textbox")).to_be_focused()
+        self.assertEqual(self.violations(), [])
+        page.keyboard.type("Green hills")
+        page.keyboard.press("Enter")
+        stored = lambda: bytes(SiteFile.objects.get(site=self.site, path="index.html").content).decode()  # noqa: E731
+        self.until(lambda: 'height="480" alt="Green hills">' in stored(), "the first has its words")
+        # The next one is open as soon as the page was walked.
+        form.get_by_role("button", name="It is only decoration").press("Enter")
+        self.until(lambda: 'src="pictures/gannet-stack.jpg" width="640" height="480" alt="">' in stored(), "the second is decoration")
+        expect(here.get_by_text("Picture without alt")).to_have_count(0)

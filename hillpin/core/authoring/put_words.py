@@ -96,17 +96,16 @@ def _kind(element: Element) -> str:
 
 def _splice(element: Element, words: Words | None, source: str) -> Splice | None:
     """An element's words replaced; nothing where other things than words stand in it. A link that is all there is in it stays."""
-    if element.start_tag_end is None or element.end is None:
+    if element.start_tag_end is None or element.end_tag_start is None:
         return None
     if any(one.tag not in PHRASING or one.tag in _KEPT for one in element.descendants()):
         return None
     box = element
     while len(box.elements) == 1 and not _own_words(box) and box.elements[0].tag in ("a", "span", "strong", "em") and not (words is not None and "<a " in words.html and box.elements[0].tag == "a"):
         box = box.elements[0]
-    if box.start_tag_end is None or box.end is None:
+    if box.start_tag_end is None or box.end_tag_start is None:
         return None
-    end = box.end_tag_start if box.end_tag_start is not None else box.end
-    inner = source[box.start_tag_end : end]
+    inner = source[box.start_tag_end : box.end_tag_start]
     start = box.start_tag_end + (len(inner) - len(inner.lstrip()) if inner.strip() else 0)
     return Splice(start, start + len(inner.strip()), words.html if words is not None else "")
 

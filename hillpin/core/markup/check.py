@@ -12,9 +12,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from .tags import Tag, tags_of
-from .tree import Document, Element, Text
+from .tree import VOID, Document, Element, Text
 
-VOID = frozenset(["area", "base", "br", "col", "embed", "hr", "img", "input", "link", "meta", "param", "source", "track", "wbr", "basefont", "bgsound", "frame", "keygen"])
 END_IS_OPTIONAL = frozenset(["html", "head", "body", "li", "dt", "dd", "p", "rt", "rp", "rb", "rtc", "optgroup", "option", "colgroup", "caption", "thead", "tbody", "tfoot", "tr", "td", "th"])
 """Elements that a browser closes by itself where the standard says so (HTML 13.1.2.4)."""
 FORMATTING = frozenset(["a", "b", "big", "code", "em", "font", "i", "nobr", "s", "small", "strike", "strong", "tt", "u"])

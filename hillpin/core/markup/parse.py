@@ -14,7 +14,7 @@ from justhtml import JustHTML
 
 from ..errors import LimitError
 from .passed_over import without_stray_declarations
-from .tree import Document, Element, LeftOut, Mode, Text
+from .tree import VOID, Document, Element, LeftOut, Mode, Text
 
 DEEPEST = 512
 """Deepest nesting kept; the browser's parser has the same bound."""
@@ -111,6 +111,8 @@ class _Builder:
         if element.end_tag_start is not None:
             close = self.source.find(">", element.end_tag_start)
             element.end = close + 1 if close >= 0 else len(self.source)
+        elif element.tag in VOID and element.namespace == "html":
+            element.end = element.start_tag_end
         return element
 
 

@@ -9,6 +9,10 @@ from typing import Literal
 Mode = Literal["no-quirks", "limited-quirks", "quirks"]
 
 
+VOID = frozenset(["area", "base", "br", "col", "embed", "hr", "img", "input", "link", "meta", "param", "source", "track", "wbr", "basefont", "bgsound", "frame", "keygen"])
+"""Elements that a start tag is all of (HTML 13.1.2)."""
+
+
 @dataclass(slots=True)
 class Text:
     """A run of character data. ``offset`` is where it starts in the source, in characters."""

@@ -1129,6 +1129,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/alt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say Alt
+         * @description The page with what a picture says to those who do not see it.
+         */
+        post: operations["hillpin_numbers_authoring_api_say_alt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/missing-rule": {
         parameters: {
             query?: never;
@@ -5438,6 +5458,28 @@ export interface components {
              * @default false
              */
             with_rules: boolean;
+        };
+        /**
+         * AltIn
+         * @description What a picture says; nothing where it is only decoration.
+         */
+        AltIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Selected */
+            selected: number;
+            /**
+             * Alt
+             * @default
+             */
+            alt: string;
         };
         /**
          * PagePlaceIn
@@ -11486,6 +11528,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AuthoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_authoring_api_say_alt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOut"];
                 };
             };
             /** @description Bad Request */

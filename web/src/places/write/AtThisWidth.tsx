@@ -4,6 +4,8 @@ import styled from "styled-components";
 import type { Finding, Numbers } from "../../api/client";
 import { Button, LinkButton } from "../../kit/Button";
 import { px } from "../../kit/numbers";
+import { AltForm } from "./AltForm";
+import type { AskChange } from "./aid";
 import type { FrameReport } from "./PageFrame";
 import { usePartings } from "./partings";
 import type { SurveyBehind } from "./useSurveyBehind";
@@ -46,6 +48,7 @@ interface Props {
   survey: SurveyBehind;
   onSource: (file: string, line: number) => void;
   onQuery: () => void;
+  onAsk: AskChange;
   onFix: (fix: Finding["fixes"][number]) => void;
   /** What an edit does to other pages. */
   elsewhere: ReactNode;
@@ -61,7 +64,7 @@ function isAt(finding: Finding, width: number): boolean {
 }
 
 /** What is wrong or doubtful at the walker, in plain sentences, and a query to open where it breaks. */
-export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery, onFix, elsewhere }: Props) {
+export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, drafts, numbers, error, measured, version, runsScripts, caret, said, findings, survey, onSource, onQuery, onAsk, onFix, elsewhere }: Props) {
   const problems = numbers?.notes.filter((note) => note.kind === "problem") ?? [];
   const unmodelled = numbers?.unmodelled ?? [];
   const overflow = numbers && numbers.scroll_width > numbers.width ? numbers.scroll_width : null;
@@ -70,6 +73,10 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
   const here = findings.filter((one) => numbers && isAt(one, numbers.width));
   const isTold = here.some((one) => one.kind === "page-overflow");
   const [settling, setSettling] = useState("");
+  // Pictures without an alt are asked for one after another: what comes next is open as soon as it is the first.
+  const [isAsking, setAsking] = useState(false);
+  const [answered, setAnswered] = useState("");
+  const firstSilent = here.find((one) => one.kind === "missing-alt");
   const count = here.length + problems.length + unmodelled.length + (numbers?.missing.length ?? 0) + (overflow && !isTold ? 1 : 0) + parted.length;
   const rule = caret?.path.endsWith(".css") ? caret : null;
   return (
@@ -106,6 +113,9 @@ export const AtThisWidth = memo(function AtThisWidth({ siteId, page, height, dra
             <strong className={one.severity === "wrong" ? "wrong" : "doubt"}>{one.title}{one.low === null ? "" : `, ${rangeOf(one.low, one.high, WALKED)}`}.</strong> {one.message}{" "}
             <LinkButton onPress={() => onSource(one.file, one.line)}>{one.file} line {one.line}</LinkButton>
             {one.fixes.length > 0 && !survey.isStale && <>{" "}<LinkButton aria-expanded={settling === one.key} onPress={() => setSettling(settling === one.key ? "" : one.key)}>Ways to settle it</LinkButton></>}
+            {one.kind === "missing-alt" && one.index !== null && !survey.isStale && one.key !== answered && (one === firstSilent && isAsking
+              ? <AltForm key={one.key} siteId={siteId} page={page} index={one.index} onAsk={onAsk} onDone={() => setAnswered(one.key)} />
+              : <>{" "}<LinkButton onPress={() => { setAsking(true); onSource(firstSilent?.file ?? one.file, firstSilent?.line ?? one.line); }}>{one === firstSilent ? "Answer it" : "Answer from the first on"}</LinkButton></>)}
             {settling === one.key && <Remedies siteId={siteId} page={page} drafts={drafts} height={height} finding={one} verb="Put it in" onPut={(fix) => { setSettling(""); onFix(fix); }} />}
           </li>
         ))}
