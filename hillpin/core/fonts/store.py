@@ -8,8 +8,9 @@ from dataclasses import dataclass
 
 from ..files import Files, resolve
 from ..fonts import system
-from ..styles.sheet import FontFace
+from ..styles.sheet import PLAIN, FontFace
 from ..styles.style import ComputedStyle
+from .adjusted import AdjustedFace
 from .face import Face, FileFace, Metrics
 from .measured import FaceKey, Measured
 
@@ -166,7 +167,7 @@ class FontStore:
         for rule in reversed(chosen):
             face = self._load(rule)
             if face is not None:
-                result.append((face, rule.ranges))
+                result.append((face if rule.adjustments == PLAIN else AdjustedFace(face, rule.adjustments), rule.ranges))
         return result
 
     def _load(self, rule: FontFace) -> Face | None:

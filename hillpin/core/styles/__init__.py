@@ -18,10 +18,10 @@ from .properties import PROPERTIES, RESTYLED_FIELDS
 from .readers import read_color
 from .resolve import Restyled, StyleResolver, differing
 from .selectors import MatchState
-from .sheet import FontFace, Keyframes, MediaBlock, Rule, Sheets
+from .sheet import PLAIN, FaceAdjustments, FontFace, Keyframes, MediaBlock, Rule, Sheets
 from .source import SPECIAL
 from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["CORNERS", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]
+__all__ = ["CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

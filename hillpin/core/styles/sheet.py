@@ -13,7 +13,7 @@ from typing import Any
 import tinycss2
 
 from .declarations import Declaration, Problem, plain_words, read_declaration
-from .grammar import keyword, significant, split_commas
+from .grammar import Tokens, keyword, significant, split_commas
 from .media import ALWAYS, Condition, Group, parse_media
 from .properties import PROPERTIES
 from .selector_parser import parse_selector_list, text_of
@@ -56,6 +56,19 @@ class Rule:
     layer_rank: int = 0
 
 
+@dataclass(frozen=True, slots=True)
+class FaceAdjustments:
+    """What an ``@font-face`` makes of a font's size (1 as it is) and of its metrics, each a part of the font size (None as they are)."""
+
+    size: float = 1.0
+    ascent: float | None = None
+    descent: float | None = None
+    line_gap: float | None = None
+
+
+PLAIN = FaceAdjustments()
+
+
 @dataclass(slots=True, eq=False)
 class FontFace:
     """An ``@font-face`` rule: family, descriptors and source addresses relative to ``file``."""
@@ -68,6 +81,7 @@ class FontFace:
     ranges: list[tuple[int, int]] | None
     file: str
     line: int
+    adjustments: FaceAdjustments = PLAIN
 
 
 @dataclass(slots=True, eq=False)
@@ -368,7 +382,15 @@ def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
             inside = significant(first.arguments)
             sources.append((first.lower_name, " ".join(t.value for t in inside if t.type in ("string", "ident"))))
     ranges = [(t.start, t.end) for t in values.get("unicode-range", []) if t.type == "unicode-range"]
-    return FontFace(family, (weights[0], weights[-1]), style or "normal", sources, ranges or None, file, line)
+    size, ascent, descent, gap = (_percentage(values.get(name)) for name in ("size-adjust", "ascent-override", "descent-override", "line-gap-override"))
+    adjustments = FaceAdjustments(1.0 if size is None else size, ascent, descent, gap)
+    return FontFace(family, (weights[0], weights[-1]), style or "normal", sources, ranges or None, file, line, adjustments)
+
+
+def _percentage(tokens: Tokens | None) -> float | None:
+    """A descriptor's percentage as a part; None where there is none, or it says ``normal``."""
+    token = tokens[0] if tokens is not None and len(tokens) == 1 else None
+    return float(token.value) / 100 if token is not None and token.type == "percentage" and token.value >= 0 else None
 
 
 def _face_weight(token: Any) -> int:
