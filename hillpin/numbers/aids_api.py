@@ -19,6 +19,7 @@ from ..core.aids import (
     comes_to,
     contest_of,
     contested,
+    font_report,
     hold,
     kind_named,
     moved,
@@ -35,6 +36,7 @@ from ..core.aids import (
     steps_of,
     taken_over,
     with_scale,
+    with_stand_ins,
 )
 from ..core.errors import InputError
 from ..core.markup import Element
@@ -44,9 +46,11 @@ from ..core.writing import comment_of, explain, refreshed, with_comment
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
 from .aids_schemas import (
+    ChangedTextsOut,
     ContestIn,
     ContestOut,
     FileIn,
+    FontReportOut,
     GoalIn,
     GoalNumbersIn,
     GoalNumbersOut,
@@ -67,9 +71,11 @@ from .aids_schemas import (
     RoomOverOut,
     ScaleIn,
     ScaleOut,
+    StandInIn,
     SumIn,
     TakeOverIn,
     TextOut,
+    ViewIn,
     WishIn,
 )
 from .pages import hill_shelf, page_of
@@ -230,6 +236,28 @@ def type_scale(request: HttpRequest, site_id: int, payload: ScaleIn) -> ScaleOut
     with lock:
         file = next(reversed(page.sheet_texts), "")
         return ScaleOut(steps=steps_of(page, scale), file=file, text=with_scale(page, scale, file) if file else "")
+
+
+@router.post("/{site_id}/font-report", response={200: FontReportOut, 404: ErrorOut, 422: ErrorOut})
+@apart(10.0, SLOW, only_newest=True)
+def fonts_of_page(request: HttpRequest, site_id: int, payload: ViewIn) -> FontReportOut:
+    """The fonts of a page: what is used of each, what is asked for and not there, what stands in for them."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        found = font_report(page, page.layout(payload.width, payload.height))
+    return FontReportOut(files=found.files, asked=found.asked, stand_ins=found.stand_ins)
+
+
+@router.post("/{site_id}/font-stand-in", response={200: ChangedTextsOut, 404: ErrorOut, 422: ErrorOut})
+@apart(10.0, SLOW)
+def put_stand_in(request: HttpRequest, site_id: int, payload: StandInIn) -> ChangedTextsOut:
+    """The sheets with what stands in for a family made as long and as high as it."""
+    page, lock = _page(site_id, payload)
+    with lock:
+        changed = with_stand_ins(page, page.layout(payload.width, payload.height), payload.family)
+    file = next(path for path, text in changed.items() if "stand-in" in text and "@font-face" in text)
+    text = changed.pop(file)
+    return ChangedTextsOut(file=file, text=text, caret=max(text.rfind("@font-face"), 0), notes=[f"{payload.family} has stand-ins as long and as high as itself, at the end of {file}."], also=changed)
 
 
 @router.post("/{site_id}/sum-comment", response={200: TextOut, 404: ErrorOut, 422: ErrorOut})

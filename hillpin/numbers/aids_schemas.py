@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Contest, Direction, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, Step
+from ..core.aids import Asked, Contest, Direction, FontFile, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, StandIn, Step
 from ..core.writing import Quantity
 
 
@@ -214,6 +214,26 @@ class RoomOverOut(Schema):
     """At each of the widths."""
 
     points: list[RoomAtOut]
+
+
+class FontReportOut(Schema):
+    """What of the page's font files is used, what is asked for and not there, and what stands in while they load."""
+
+    files: list[FontFile]
+    asked: list[Asked]
+    stand_ins: list[StandIn]
+
+
+class StandInIn(ViewIn):
+    """A family whose stand-ins are to be declared and named behind it."""
+
+    family: str = Field(max_length=200)
+
+
+class ChangedTextsOut(TextOut):
+    """A file's new text, and those of others that change with it."""
+
+    also: dict[str, str]
 
 
 class ScaleIn(PageIn):

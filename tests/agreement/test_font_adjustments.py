@@ -6,6 +6,7 @@ import base64
 import unittest
 from pathlib import Path
 
+from hillpin.core.aids import font_report
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
 
@@ -40,3 +41,18 @@ class Adjusted(unittest.TestCase):
             with self.subTest(CASES[case], element=element.name()):
                 for found, said in zip((box.x, box.y, box.width, box.height), rect, strict=True):
                     self.assertAlmostEqual(found, said, delta=1 / 64 + 1e-6)
+
+    def test_a_stand_in_is_as_long_and_as_high(self) -> None:
+        words = "Low water shows the reef, and the boats for Hamm and Vey wait until it is covered. Nobody on Vey has ever been lost."
+        for generic in ("sans-serif", "serif"):
+            page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><html lang=en><title>t</title><style>@font-face {{ font-family: Quay; src: url(f.woff2) }} p {{ font: 18px Quay, {generic} }}</style><body><p>{words}</p>", "f.woff2": FONT.read_bytes()}))
+            (found,) = font_report(page, page.layout(600)).stand_ins
+            address = f"data:font/woff2;base64,{base64.b64encode(FONT.read_bytes()).decode()}"
+            browser = new_page(2_000)
+            self.addCleanup(browser.context.close)
+            browser.set_content(f"<!DOCTYPE html><style>@font-face {{ font-family: Quay; src: url({address}) }} {found.rule} span {{ font: 18px Quay; white-space: nowrap }} span + span {{ font-family: 'Quay stand-in' }} p {{ font: 18px Quay; width: 10em; margin: 0 }}</style><span>{words}</span><br><span>{words}</span><p style='line-height: normal'>a</p><p style='line-height: normal; font-family: \"Quay stand-in\"'>a</p>".replace("<br><span>", "<span>"))
+            browser.evaluate("document.fonts.ready")
+            (own, other), (high, low) = browser.evaluate("[[...document.querySelectorAll('span')].map(e => e.getBoundingClientRect().width), [...document.querySelectorAll('p')].map(e => e.getBoundingClientRect().height)]")
+            with self.subTest(generic):
+                self.assertLess(abs(own - other) / own, 0.001)
+                self.assertEqual(high, low)

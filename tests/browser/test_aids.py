@@ -208,7 +208,7 @@ class TypeScale(AidCase):
     def test_a_scale_is_put_into_the_sheet_and_counts_in_the_page(self) -> None:
         page = self.open_at("h1", 800)
         expect(page.get_by_text("Selected: h1")).to_be_visible()
-        panel = self.aside("Type scale")
+        panel = self.aside("Type")
         for name, value in (("Narrow width", "320"), ("Wide width", "1280"), ("Base size at the narrow width", "16"), ("Base size at the wide width", "20"), ("First step", "0"), ("Last step", "1"), ("Name of the steps", "words")):
             panel.get_by_label(name, exact=True).fill(value)
         table = panel.get_by_role("table", name="Sizes of the scale")

@@ -22,7 +22,7 @@ BELOW = {
     "pictures": {"laid_out", "layout", "markup", "shown", "styles"},
     "widths": {"laid_out", "layout", "markup", "page", "styles", "units"},
     "writing": {"errors", "fonts", "laid_out", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "units", "widths", "working"},
-    "aids": {"authoring", "errors", "layout", "markup", "page", "pictures", "shown", "styles", "writing"},
+    "aids": {"authoring", "errors", "files", "fonts", "layout", "markup", "page", "pictures", "shown", "styles", "writing"},
     "planning": {"errors", "files", "layout", "markup", "naming", "page", "styles"},
     "authoring": {"errors", "files", "filler", "images", "markup", "page", "styles"},
     "handing": {"errors", "expectations", "filler", "images", "markup", "page", "shown", "site", "survey", "writing"},

@@ -7,6 +7,7 @@ held states (``states``), sums of properties (``property_sum``).
 
 from .breaks import open_query, rule_at
 from .contest import Contest, contest_of, contested
+from .fonts_told import Asked, FontFile, FontReport, StandIn, font_report, with_stand_ins
 from .goal import Goal, kind_named, number_at
 from .goal_kinds import GOAL_KINDS, GoalKind, Relation
 from .goal_numbers import Offer, numbers_for
@@ -19,4 +20,4 @@ from .states import Held, HeldState, Shift, hold, hold_between, state_on
 from .take_over import can_be_taken_over, taken_over
 from .type_scale import Scale, Step, steps_of, with_scale
 
-__all__ = ["GOAL_KINDS", "OVERLAYS", "Contest", "Direction", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Scale", "Shift", "Step", "can_be_taken_over", "comes_to", "contest_of", "contested", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "steps_of", "taken_over", "with_scale"]
+__all__ = ["GOAL_KINDS", "OVERLAYS", "Asked", "Contest", "Direction", "FontFile", "FontReport", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Scale", "Shift", "StandIn", "Step", "can_be_taken_over", "comes_to", "contest_of", "contested", "font_report", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "steps_of", "taken_over", "with_scale", "with_stand_ins"]

@@ -5,7 +5,8 @@ says what stands in; ``Measured`` holds faces that only a browser has, measured 
 may end (UAX #14).
 """
 
+from .face import Face
 from .measured import INVISIBLE, AtSize, FaceKey, Measured, MeasuredFace, pairs_of
 from .store import FontStore
 
-__all__ = ["INVISIBLE", "AtSize", "FaceKey", "FontStore", "Measured", "MeasuredFace", "pairs_of"]
+__all__ = ["INVISIBLE", "AtSize", "Face", "FaceKey", "FontStore", "Measured", "MeasuredFace", "pairs_of"]

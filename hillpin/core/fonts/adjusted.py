@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..styles.sheet import FaceAdjustments
+from ..styles.font_faces import FaceAdjustments
 from ..units import f32
 from .face import Face, Metrics, Shaped, effective, round_half_up
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ..files import Files, resolve
 from ..fonts import system
-from ..styles.sheet import PLAIN, FontFace
+from ..styles.font_faces import PLAIN, FontFace
 from ..styles.style import ComputedStyle
 from .adjusted import AdjustedFace
 from .face import Face, FileFace, Metrics
@@ -160,11 +160,8 @@ class FontStore:
 
     def _from_declared(self, declared: list[FontFace], request: FontRequest) -> list[tuple[Face, list[tuple[int, int]] | None]]:
         """Font matching within a family: style, then weight (css-fonts-4 §5.2)."""
-        italics = [face for face in declared if (face.style != "normal") == request.italic] or declared
-        best = min(weight_distance(request.weight, face.weight) for face in italics)
-        chosen = [face for face in italics if weight_distance(request.weight, face.weight) == best]
         result: list[tuple[Face, list[tuple[int, int]] | None]] = []
-        for rule in reversed(chosen):
+        for rule in reversed(chosen_faces(declared, request)):
             face = self._load(rule)
             if face is not None:
                 result.append((face if rule.adjustments == PLAIN else AdjustedFace(face, rule.adjustments), rule.ranges))
@@ -191,16 +188,26 @@ class FontStore:
         """Vertical metrics of the style's primary font."""
         return self.stack(style).first.metrics(style.font_size)
 
-    def height_before_loading(self, style: ComputedStyle) -> int:
-        """Ascent and descent in whole px of the font that stands in while a page's own are loading: fields decide by it how low
-        their line may be."""
+    def before_loading(self, style: ComputedStyle) -> Face:
+        """The face that stands in while a page's own are loading."""
         families = tuple(family for family in style.font_family if family.lower() not in self._declared)
         request = FontRequest(families, style.font_weight, style.font_style != "normal")
         stack = self._stacks.get(request)
         if stack is None:
             stack = self._stacks[request] = self._build(request)
-        metrics = stack.first.metrics(style.font_size)
+        return stack.first
+
+    def height_before_loading(self, style: ComputedStyle) -> int:
+        """Ascent and descent in whole px of the font that stands in while a page's own are loading: fields decide by it how low
+        their line may be."""
+        metrics = self.before_loading(style).metrics(style.font_size)
         return metrics.ascent + metrics.descent
+
+    def rules_for(self, style: ComputedStyle) -> list[FontFace]:
+        """The ``@font-face`` rules that a style's words are set in: of its first declared family those of the nearest style and weight."""
+        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        declared = next((known for family in request.families if (known := self._declared.get(family.lower()))), [])
+        return chosen_faces(declared, request) if declared else []
 
     def x_height(self, style: ComputedStyle) -> float:
         """x-height of the primary font in px."""
@@ -217,6 +224,13 @@ class FontStore:
 
 def _key(family: str, request: FontRequest) -> FaceKey:
     return FaceKey(family.lower(), request.weight, request.italic)
+
+
+def chosen_faces(declared: list[FontFace], request: FontRequest) -> list[FontFace]:
+    """The rules of a family that a request is met by: style, then weight (css-fonts-4 §5.2)."""
+    italics = [face for face in declared if (face.style != "normal") == request.italic] or declared
+    best = min(weight_distance(request.weight, face.weight) for face in italics)
+    return [face for face in italics if weight_distance(request.weight, face.weight) == best]
 
 
 def weight_distance(wanted: int, available: tuple[int, int]) -> tuple[int, int]:

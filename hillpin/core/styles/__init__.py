@@ -11,6 +11,7 @@ from .background_values import OtherImage, PictureAt
 from .cascade import ActiveRules, Candidate, Winner
 from .declarations import Declaration, Problem, plain_words, read_declaration
 from .edge_values import CORNERS, Shadow
+from .font_faces import PLAIN, FaceAdjustments, FontFace
 from .gradients import Gradient, Stop
 from .media import USUAL_READER, Condition, Reader, Viewport, parse_media, read_for, turning_widths
 from .motion import Transition, animation_names, lays_out, transitions
@@ -18,7 +19,7 @@ from .properties import PROPERTIES, RESTYLED_FIELDS
 from .readers import read_color
 from .resolve import Restyled, StyleResolver, differing
 from .selectors import MatchState
-from .sheet import PLAIN, FaceAdjustments, FontFace, Keyframes, MediaBlock, Rule, Sheets
+from .sheet import Keyframes, MediaBlock, Rule, Sheets
 from .source import SPECIAL
 from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage

@@ -1029,6 +1029,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/font-report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fonts Of Page
+         * @description The fonts of a page: what is used of each, what is asked for and not there, what stands in for them.
+         */
+        post: operations["hillpin_numbers_aids_api_fonts_of_page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/font-stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Stand In
+         * @description The sheets with what stands in for a family made as long and as high as it.
+         */
+        post: operations["hillpin_numbers_aids_api_put_stand_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/sum-comment": {
         parameters: {
             query?: never;
@@ -5187,6 +5227,161 @@ export interface components {
              * @default step
              */
             name: string;
+        };
+        /**
+         * Asked
+         * @description A weight or slant that words ask for and their family has not; ``made`` says what the browser does then.
+         */
+        Asked: {
+            /** Family */
+            family: string;
+            /** Weight */
+            weight: number;
+            /** Is Italic */
+            is_italic: boolean;
+            /** Made */
+            made: string;
+            /** Name */
+            name: string;
+            /** Line */
+            line: number;
+            /** Count */
+            count: number;
+        };
+        /**
+         * FontFile
+         * @description A face that the page declares: its file's bytes (none where it is missing), and how many of its characters are used.
+         */
+        FontFile: {
+            /** Family */
+            family: string;
+            /** Weight */
+            weight: string;
+            /** Style */
+            style: string;
+            /** Address */
+            address: string;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+            /** Length */
+            length: number | null;
+            /**
+             * Used
+             * @default 0
+             */
+            used: number;
+            /**
+             * Words
+             * @default 0
+             */
+            words: number;
+        };
+        /**
+         * FontReportOut
+         * @description What of the page's font files is used, what is asked for and not there, and what stands in while they load.
+         */
+        FontReportOut: {
+            /** Files */
+            files: components["schemas"]["FontFile"][];
+            /** Asked */
+            asked: components["schemas"]["Asked"][];
+            /** Stand Ins */
+            stand_ins: components["schemas"]["StandIn"][];
+        };
+        /**
+         * StandIn
+         * @description What stands in for a face while it loads: how much longer its words are (1 as long), the face's heights as parts of the font size,
+         *     and the rule that makes it as long and as high.
+         */
+        StandIn: {
+            /** Family */
+            family: string;
+            /** Weight */
+            weight: number;
+            /** Stands */
+            stands: string;
+            /** Longer */
+            longer: number;
+            /** Ascent */
+            ascent: [
+                number,
+                number
+            ];
+            /** Descent */
+            descent: [
+                number,
+                number
+            ];
+            /** Rule */
+            rule: string;
+            /** Working */
+            working: string[];
+        };
+        /**
+         * ViewIn
+         * @description A page at a viewport.
+         */
+        ViewIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+        };
+        /**
+         * ChangedTextsOut
+         * @description A file's new text, and those of others that change with it.
+         */
+        ChangedTextsOut: {
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Notes */
+            notes: string[];
+            /** Also */
+            also: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * StandInIn
+         * @description A family whose stand-ins are to be declared and named behind it.
+         */
+        StandInIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Family */
+            family: string;
         };
         /**
          * SumIn
@@ -11263,6 +11458,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_fonts_of_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ViewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_put_stand_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedTextsOut"];
                 };
             };
             /** @description Bad Request */

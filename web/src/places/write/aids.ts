@@ -3,7 +3,7 @@ import type { AidProps } from "./aid";
 import { GoalPanel } from "./GoalPanel";
 import { RulesPanel } from "./RulesPanel";
 import { RoomPanel } from "./RoomPanel";
-import { ScalePanel } from "./ScalePanel";
+import { TypePanel } from "./TypePanel";
 import { StatesPanel } from "./StatesPanel";
 
 /** The aids under the page, beside the working, in the order in which they are offered. A new one is a line here. */
@@ -12,5 +12,5 @@ export const AIDS: readonly { name: string; Panel: ComponentType<AidProps> }[] =
   { name: "What must this be?", Panel: GoalPanel },
   { name: "States", Panel: StatesPanel },
   { name: "Longer words", Panel: RoomPanel },
-  { name: "Type scale", Panel: ScalePanel },
+  { name: "Type", Panel: TypePanel },
 ];
