@@ -9,7 +9,8 @@ from ..styles import ComputedStyle
 from ..widths import ABSENT, Stretch
 
 _PICTURES = frozenset(["img", "svg", "video", "canvas", "iframe", "object", "embed", "picture"])
-Ends = tuple[tuple[int, int, int, int], ...]
+Ends = tuple[tuple[int, int, int, int] | None, ...]
+"""At the first and at the last width: left, top, right and bottom in 1/64 px, None where there is no box."""
 
 
 def on_more_than_grounds(stretch: Stretch, elements: Sequence[Element]) -> Iterator[Element]:
@@ -17,7 +18,7 @@ def on_more_than_grounds(stretch: Stretch, elements: Sequence[Element]) -> Itera
     lies at the first or the last width of a stretch."""
     styles = stretch.layout.tree.styles
     painters = [(one, _ends(stretch, one)) for one in elements if _paints_elsewhere(one, styles.get(one)) and not _is_in_float(one, styles)]
-    made = [(one, ((round(box.rect.x * 64), round(box.rect.y * 64), round((box.rect.x + box.rect.width) * 64), round((box.rect.y + box.rect.height) * 64)),)) for (one, _), box in stretch.layout.generated.items() if _is_filled(box.style)]
+    made = [(one, ((round(box.rect.x * 64), round(box.rect.y * 64), round((box.rect.x + box.rect.width) * 64), round((box.rect.y + box.rect.height) * 64)), None)) for (one, _), box in stretch.layout.generated.items() if _is_filled(box.style)]
     for element in elements:
         style = styles.get(element)
         if style is None:
@@ -60,12 +61,8 @@ def _has_odd_ground(element: Element, styles: dict[Element, ComputedStyle]) -> b
 
 def _ends(stretch: Stretch, element: Element) -> Ends:
     index = element.index
-    found = []
-    for row in (0, -1):
-        if stretch.x[row, index] != ABSENT:
-            found.append((int(stretch.x[row, index]), int(stretch.y[row, index]), int(stretch.right[row, index]), int(stretch.bottom[row, index])))
-    return tuple(found)
+    return tuple(None if stretch.x[row, index] == ABSENT else (int(stretch.x[row, index]), int(stretch.y[row, index]), int(stretch.right[row, index]), int(stretch.bottom[row, index])) for row in (0, -1))
 
 
 def _meet(one: Ends, other: Ends) -> bool:
-    return any(a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3] for a in one for b in other)
+    return any(a is not None and b is not None and a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3] for a, b in zip(one, other, strict=True))

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
+from functools import partial
 from math import inf
 from typing import Any
 
@@ -209,7 +210,7 @@ class Scene:
         for layer in reversed(layers):
             part = layer.painted
             within = _both((x + part.x, y + part.y, x + part.x + part.width, y + part.y + part.height), shown)
-            pixels = self.store.of(layer.address, declared_in(style)) if layer.address else None
+            pixels = partial(self.store.of, layer.address, declared_in(style)) if layer.address else _none
             yield Painted(key, within, _layer(layer, pixels, x, y, style, "text" in style.background_clip), element, layer.address)
 
     def _replaced(self, element: Element, fragment: Fragment, x: float, y: float, key: Key) -> Iterator[Painted]:
@@ -221,8 +222,8 @@ class Scene:
             return
         if element.tag not in ("img", "svg", *_OPAQUE_TO_US):
             return
-        pixels = self.store.of(address) if address and "srcset" not in element.attributes else None
-        paint: Paint = _fitted(fit.x, fit.y, area, pixels) if fit is not None and pixels is not None else _unseen
+        is_read = fit is not None and bool(address) and "srcset" not in element.attributes
+        paint: Paint = _fitted(fit.x, fit.y, area, partial(self.store.of, address)) if is_read and fit is not None else _unseen
         yield Painted(key, self._clipped(element, style, area), paint, element, address)
 
     def _clipped(self, element: Element, style: ComputedStyle, area: Bounds) -> Bounds:
@@ -278,10 +279,17 @@ def _flat(style: ComputedStyle) -> Paint:
     return _unseen if is_mixed else lambda cells: np.broadcast_to(colour, (len(cells.y[0]), len(cells.x[0]), 4))
 
 
-def _fitted(across: FittedAxis, down: FittedAxis, area: Bounds, pixels: Pixels) -> Paint:
-    """A picture as it is fitted into its box."""
+def _none() -> None:
+    return None
 
-    def paint(cells: Cells) -> Colours:
+
+def _fitted(across: FittedAxis, down: FittedAxis, area: Bounds, read: Callable[[], Pixels | None]) -> Paint:
+    """A picture as it is fitted into its box; its file is read when its colours are first asked for."""
+
+    def paint(cells: Cells) -> Colours | None:
+        pixels = read()
+        if pixels is None:
+            return None
         x, y = (tuple((edge - start - axis.start) / max(axis.drawn, 1e-6) for edge in edges) for edges, start, axis in ((cells.x, area[0], across), (cells.y, area[1], down)))
         colours = pixels.means((x[0], x[1]), (y[0], y[1]))
         beyond = np.outer((y[1] > 0) & (y[0] < 1), (x[1] > 0) & (x[0] < 1))
@@ -290,13 +298,16 @@ def _fitted(across: FittedAxis, down: FittedAxis, area: Bounds, pixels: Pixels) 
     return paint
 
 
-def _layer(layer: Layer, pixels: Pixels | None, x: float, y: float, style: ComputedStyle, is_text: bool) -> Paint:
+def _layer(layer: Layer, read: Callable[[], Pixels | None], x: float, y: float, style: ComputedStyle, is_text: bool) -> Paint:
     """A layer of a background, its tiles one after another."""
-    if is_text or layer.is_fixed or (pixels is None and not isinstance(layer.image, Gradient)):
+    if is_text or layer.is_fixed:
         return _unseen
     own = tuple(float(part) for part in style.color)
 
-    def paint(cells: Cells) -> Colours:
+    def paint(cells: Cells) -> Colours | None:
+        pixels = read()
+        if pixels is None and not isinstance(layer.image, Gradient):
+            return None
         middles = cells.middles
         across, shows_across = _in_tile(layer.x, middles[0] - x)
         down, shows_down = _in_tile(layer.y, middles[1] - y)
