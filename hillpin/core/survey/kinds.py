@@ -13,6 +13,7 @@ from typing import Literal
 from .animated import animated_layout
 from .covered import covered_target
 from .dead_declarations import dead_declaration, invalid_declaration, unknown_area, unused_rule
+from .drifting import drifting_lines
 from .filler_left import filler_text
 from .findings import Finding, Survey
 from .gutters import over_full_row, uneven_gutters
@@ -86,6 +87,7 @@ FAMILIES = (
         Kind("long-line", "doubtful", "Long lines", "Lines of running text hold over 90 characters."),
         Kind("short-line", "doubtful", "Short lines", "Lines of running text hold under 20 characters."),
     )),
+    Family(_alone(drifting_lines), (Kind("drifting-lines", "doubtful", "Lines drift apart", "Numbers beside lines of text have another line height: each stands further off than the one before."),)),
     Family(_overlap, (Kind("overlap", "wrong", "Boxes cover one another", "Boxes with content that are not nested cover one another."),)),
     Family(_alone(small_target), (Kind("small-target", "doubtful", "Small targets", "A link or button is under 24 × 24 with too little room around it (WCAG 2.2, 2.5.8)."),)),
     Family(_alone(low_contrast), (
