@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import gc
 import sys
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
@@ -190,6 +191,23 @@ class Page:
         collector.collect(step.root)
         return self._finished(viewport, step.root, step.tree, collector, step.ctx, step.sums)
 
+    def styles_in(self, state: MatchState, width: int, height: int = DEFAULT_HEIGHT) -> Callable[[Element], ComputedStyle]:
+        """Styles while some elements are in states, resolved one by one as they are asked for, without boxes; no container query holds."""
+        resolver = self._resolver(Cascade(self.document, self.sheets, state), Viewport(width, height), {})
+        known: dict[Element, ComputedStyle] = {}
+
+        def style_of(element: Element) -> ComputedStyle:
+            found = known.get(element)
+            if found is None:
+                found = known[element] = resolver.style_of(element, style_of(element.parent) if element.parent is not None else None)
+            return found
+
+        return style_of
+
+    def _resolver(self, cascade: Cascade, viewport: Viewport, containers: dict[Element, ContainerSize]) -> StyleResolver:
+        environment = Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size, quirks=self.document.quirks)
+        return StyleResolver(cascade, environment, ActiveRules(viewport, containers))
+
     def restyle_at(self, width: int, height: int) -> tuple[BoxTree, StyleResolver]:
         """The boxes and styles at a viewport, without laying out."""
         return self._tree(Viewport(width, height), self._containers if self.has_containers else {})
@@ -239,7 +257,7 @@ class Page:
             else:
                 _move(tree, resolver, viewport)
                 return known
-        resolver = StyleResolver(self.cascade, Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size, quirks=self.document.quirks), ActiveRules(viewport, containers))
+        resolver = self._resolver(self.cascade, viewport, containers)
         tree = Generator(self.document, resolver, self.fonts, self.pictures, viewport).build()
         if self.has_containers or resolver.uses_container:
             _mark_containers(tree)

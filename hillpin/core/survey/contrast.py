@@ -55,7 +55,7 @@ def _runs(numbers: list[int]) -> list[list[int]]:
 
 def _contrast(survey: Survey, stretch: Stretch, element: Element) -> tuple[float, Triple, Triple, Place] | None:
     style = words_style(survey, stretch, element)
-    back = plain_ground(survey, stretch, element) if style is not None else None
+    back = plain_ground(stretch, element) if style is not None else None
     if style is None or back is None:
         return None
     front = over(colour_of(style.color, style), back)
@@ -64,11 +64,16 @@ def _contrast(survey: Survey, stretch: Stretch, element: Element) -> tuple[float
     return None if ratio >= wanted_of(style) - SLACK else (ratio, front, back, colour_place(survey, stretch, element))
 
 
-def plain_ground(survey: Survey, stretch: Stretch, element: Element) -> Triple | None:
+def plain_ground(stretch: Stretch, element: Element) -> Triple | None:
+    """The colour behind an element's words in a stretch (``plain_ground_of``)."""
+    return plain_ground_of(stretch.layout.tree.styles, element)
+
+
+def plain_ground_of(styles: dict[Element, ComputedStyle], element: Element) -> Triple | None:
     """The colour behind an element's words; None where a picture is, or where what is behind cannot be said from what is around it."""
     layers: list[Colour] = []
     for one in (element, *element.ancestors()):
-        style = stretch.layout.tree.styles.get(one)
+        style = styles.get(one)
         if style is None:
             continue
         if style.background_image or _is_mixed(style):

@@ -110,7 +110,7 @@ def _drift(stretch: Stretch, gutter: Element, beside: Element) -> tuple[_Lines, 
 def _as_at_first(stretch: Stretch, element: Element) -> np.ndarray:
     """At which widths an element is as high as at the first: of as many lines."""
     height = stretch.bottom[:, element.index] - stretch.y[:, element.index]
-    return np.abs(height - height[0]) <= 2
+    return np.asarray(np.abs(height - height[0]) <= 2)
 
 
 def _finding(survey: Survey, gutter: Element, beside: Element, low: int, high: int) -> Finding:

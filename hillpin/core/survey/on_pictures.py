@@ -23,6 +23,7 @@ from ..shown import px
 from ..styles import Declaration
 from ..widths import Stretch
 from .contrast import on_plain_grounds, over, plain_finding, plain_ground
+from .contrast_states import contrast_in_states
 from .findings import Finding, Fix, Masks, Survey, declared, name_of
 from .fixes import added, change
 from .scene import Bounds, Scene
@@ -82,7 +83,7 @@ class _Looks:
         """Whether what is behind an element in a stretch is another thing than the plain grounds around it."""
         known = self.told.get((element.index, stretch.low))
         if known is None:
-            plain = plain_ground(self.survey, stretch, element) if element in self.texts[id(stretch)] else None
+            plain = plain_ground(stretch, element) if element in self.texts[id(stretch)] else None
             seen = [one for width, at in self.seen.items() if stretch.low <= width <= stretch.high and (one := at.get(element.index)) is not None] if element in self.texts[id(stretch)] else []
             known = any(plain is None or not one.is_plain or max(abs(a - b) for a, b in zip(plain, one.dark, strict=True)) > 1 / 510 for one in seen)
             known = self.told[element.index, stretch.low] = known or (plain is not None and not seen)
@@ -160,7 +161,7 @@ def low_contrast(survey: Survey) -> list[Finding]:
     worst part behind them leaves them too little contrast."""
     looks = _Looks(survey)
     looks.walk()
-    return [*on_plain_grounds(survey, looks.tells), *_on_pictures(survey, looks)]
+    return [*on_plain_grounds(survey, looks.tells), *_on_pictures(survey, looks), *contrast_in_states(survey)]
 
 
 def _on_pictures(survey: Survey, looks: _Looks) -> list[Finding]:
@@ -231,7 +232,7 @@ def _veils(survey: Survey, stretch: Stretch, worst: _Seen, seen: list[_Seen], wa
 
 
 def _let_through(survey: Survey, stretch: Stretch, worst: _Seen, picture: Element, seen: list[_Seen], wanted: float) -> Iterator[Fix]:
-    style, ground = survey.style(picture, stretch), plain_ground(survey, stretch, picture.parent) if picture.parent is not None else None
+    style, ground = survey.style(picture, stretch), plain_ground(stretch, picture.parent) if picture.parent is not None else None
     if style is None or ground is None:
         return
     light = luminance(worst.front) > luminance(ground)
