@@ -35,6 +35,7 @@ from ..core.aids import (
     solve,
     steps_of,
     taken_over,
+    text_over,
     with_scale,
     with_stand_ins,
 )
@@ -75,6 +76,7 @@ from .aids_schemas import (
     SumIn,
     TakeOverIn,
     TextOut,
+    TextOverOut,
     ViewIn,
     WishIn,
 )
@@ -224,6 +226,15 @@ def room_over_widths(request: HttpRequest, site_id: int, payload: RoomOverIn) ->
     with lock:
         found = room_over(page, _element(page, payload.selected), payload.widths, payload.height)
     return RoomOverOut(points=[RoomAtOut(width=width, more=more) for width, more in found])
+
+
+@router.post("/{site_id}/text-over-widths", response={200: TextOverOut, 404: ErrorOut, 422: ErrorOut})
+@apart(60.0, SLOW, only_newest=True)
+def text_over_widths(request: HttpRequest, site_id: int, payload: RoomOverIn) -> TextOverOut:
+    """A text's size, line height, measure and lines at each of some widths."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        return TextOverOut(points=text_over(page, _element(page, payload.selected), payload.widths, payload.height))
 
 
 @router.post("/{site_id}/type-scale", response={200: ScaleOut, 404: ErrorOut, 422: ErrorOut})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Asked, Contest, Direction, FontFile, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, StandIn, Step
+from ..core.aids import Asked, Contest, Direction, FontFile, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, StandIn, Step, TextAt
 from ..core.writing import Quantity
 
 
@@ -234,6 +234,12 @@ class ChangedTextsOut(TextOut):
     """A file's new text, and those of others that change with it."""
 
     also: dict[str, str]
+
+
+class TextOverOut(Schema):
+    """A text at each of the widths at which it has a box."""
+
+    points: list[TextAt]
 
 
 class ScaleIn(PageIn):

@@ -35,6 +35,8 @@ class SiteColourOut(Schema):
     places: list[SiteColourPlaceOut]
     twin: str
     apart: float
+    sheet: str
+    """The sheet in which its name would stand: one that all pages that use it link; empty where there is none."""
     off: float | None
     """How far it is from the colour that was asked for, in OKLab × 100."""
 

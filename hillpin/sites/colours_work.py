@@ -10,7 +10,7 @@ from django.shortcuts import get_object_or_404
 from ..computing import SLOW, apart
 from ..core.colours import distance
 from ..core.errors import InputError
-from ..core.site import SiteColour, colour_named, colours_of_site, made_one, named, shades_of
+from ..core.site import SiteColour, colour_named, colours_of_site, made_one, named, shades_of, sheet_for, sheets_by_page
 from .colours_schemas import NameWish, OneWish, ShadesIn, SiteColoursIn
 from .folder_work import SECONDS, Folder
 from .models import Site
@@ -29,18 +29,19 @@ def _texts(folder: Folder, drafts: dict[str, str]) -> dict[str, str]:
 @apart(SECONDS, SLOW)
 def listed(request: HttpRequest | None, site_id: int, payload: SiteColoursIn) -> dict[str, Any]:
     """The colours of a site, the most used or the nearest first, each with its first places."""
-    found = colours_of_site(_texts(Folder(get_object_or_404(Site, pk=site_id)), payload.drafts))
+    texts = _texts(Folder(get_object_or_404(Site, pk=site_id)), payload.drafts)
+    found, linked = colours_of_site(texts), sheets_by_page(texts)
     near = colour_named(payload.near.strip()) if payload.near.strip() else None
     if near is None and payload.near.strip():
         raise InputError(f"{payload.near} is not a colour.")
     off = {one.value: distance(near.triple, one.triple) for one in found} if near is not None else {}
     found.sort(key=lambda one: off.get(one.value, 0.0))
-    return {"colours": [_told(one, off.get(one.value)) for one in found[:MOST_LISTED]], "count": len(found)}
+    return {"colours": [_told(one, off.get(one.value), sheet_for(texts, linked, one)) for one in found[:MOST_LISTED]], "count": len(found)}
 
 
-def _told(colour: SiteColour, off: float | None) -> dict[str, Any]:
+def _told(colour: SiteColour, off: float | None, sheet: str) -> dict[str, Any]:
     places = [{"path": use.path, "line": use.line, "property": use.property, "written": use.written} for use in colour.uses]
-    return {"value": colour.value, "names": colour.names, "by_name": colour.by_name, "count": len(colour.uses), "places": places[:MOST_PLACES], "twin": colour.twin, "apart": colour.apart, "off": None if off is None else round(off, 2)}
+    return {"value": colour.value, "names": colour.names, "by_name": colour.by_name, "count": len(colour.uses), "places": places[:MOST_PLACES], "twin": colour.twin, "apart": colour.apart, "sheet": sheet, "off": None if off is None else round(off, 2)}
 
 
 @apart(SECONDS, SLOW)

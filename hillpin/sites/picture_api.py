@@ -12,7 +12,7 @@ from . import picture_work
 from .files_api import step_out
 from .files_schemas import FolderStepOut
 from .models import Site
-from .picture_schemas import MakeFilesIn, PictureFilesIn, PictureFilesOut, ThumbnailsIn
+from .picture_schemas import MakeFilesIn, PictureFilesIn, PictureFilesOut, ShownPartsOut, ThumbnailsIn
 from .schemas import ErrorOut
 from .steps import carry_out
 
@@ -23,6 +23,12 @@ router = Router(tags=["files"])
 def picture_files(request: HttpRequest, site_id: int, payload: PictureFilesIn) -> dict[str, Any]:
     """Which files a picture needs: ``sizes`` from its widths, ``srcset`` from those, and what a browser takes where."""
     return picture_work.needed(request, site_id=site_id, payload=payload)
+
+
+@router.post("/{site_id}/picture-parts", response={200: ShownPartsOut, 404: ErrorOut, 422: ErrorOut})
+def picture_parts(request: HttpRequest, site_id: int, payload: PictureFilesIn) -> dict[str, Any]:
+    """Which part of a picture shows over all widths, of an img or behind a box."""
+    return picture_work.parts(request, site_id=site_id, payload=payload)
 
 
 @router.post("/{site_id}/picture-files/make", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})

@@ -47,6 +47,24 @@ class PictureFilesOut(Schema):
     working: list[str]
 
 
+class ShownAtOut(Schema):
+    """Which part of a picture shows at a width, from 0 to 1 of its own."""
+
+    width: int
+    left: float
+    right: float
+    top: float
+    bottom: float
+
+
+class ShownPartsOut(Schema):
+    """Which part of a picture shows over all widths."""
+
+    name: str
+    points: list[ShownAtOut]
+    sentences: list[str]
+
+
 class MakeFilesIn(Schema):
     """The files to be made of a picture on a page as it is saved, and written into its ``srcset``."""
 

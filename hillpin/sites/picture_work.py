@@ -16,7 +16,7 @@ from ..core.files import MemoryFiles, resolve
 from ..core.markup import Element, with_attribute
 from ..core.page import Page
 from ..core.pictures import NoPicture, smaller, thumbnail
-from ..core.survey import PictureFiles, picture_files
+from ..core.survey import PictureFiles, picture_files, shown_parts
 from .errors import Refused
 from .folder_work import FROM_HERE, TO_HERE, Folder
 from .models import Site
@@ -38,6 +38,14 @@ def needed(request: HttpRequest | None, site_id: int, payload: PictureFilesIn) -
     folder = Folder(get_object_or_404(Site, pk=site_id))
     page = Page(MemoryFiles({**folder.contents, **{path: text.encode() for path, text in payload.drafts.items()}}), payload.page)
     return asdict(picture_files(page, _element(page, payload.selected), FROM_HERE, TO_HERE, payload.height))
+
+
+@apart(LOOKING, SLOW, only_newest=True)
+def parts(request: HttpRequest | None, site_id: int, payload: PictureFilesIn) -> dict[str, Any]:
+    """Which part of a picture shows over all widths."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    page = Page(MemoryFiles({**folder.contents, **{path: text.encode() for path, text in payload.drafts.items()}}), payload.page)
+    return asdict(shown_parts(page, _element(page, payload.selected), FROM_HERE, TO_HERE, payload.height))
 
 
 @apart(MAKING, SLOW)

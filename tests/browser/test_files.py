@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import io
 import re
 
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
+from PIL import Image
 from playwright.sync_api import Locator, expect
 
 from .base import InterfaceCase
@@ -139,6 +141,22 @@ class ByKeyboard(FilesCase):
         asked.get_by_role("button", name="Put it in its place").click()
         self.until(lambda: bytes(SiteFile.objects.get(site=self.site, path="pictures/orra.jpg").content) == PIXEL, "The picture is another one.")
         self.assertEqual(self.violations(), [])
+
+    def test_thumbnails_of_one_ratio_of_all_in_a_folder(self) -> None:
+        self.begin()
+        self.row("orra.jpg").click()
+        form = self.panel().get_by_role("form", name="Thumbnails")
+        form.get_by_label("Width of a thumbnail").fill("90")
+        form.get_by_label("Across").fill("3")
+        form.get_by_label("Down").fill("2")
+        self.assertEqual(self.violations(), [])
+        form.get_by_role("button", name=re.compile("Make them of all")).press("Enter")
+        expect(self.row("orra-thumbnail.jpg")).to_be_visible()
+        for name in ("orra", "vey"):
+            with Image.open(io.BytesIO(bytes(SiteFile.objects.get(site=self.site, path=f"pictures/{name}-thumbnail.jpg").content))) as made:
+                self.assertEqual(made.size, (90, 60))
+        self.panel().get_by_role("button", name="Undo").click()
+        expect(self.row("orra-thumbnail.jpg")).to_have_count(0)
 
     def test_a_name_that_cannot_be_is_refused_in_a_sentence(self) -> None:
         self.begin()

@@ -6,7 +6,7 @@ import unittest
 
 from hillpin.core.colours import contrast, distance, from_oklab, hex_of, luminance, oklab, with_lightness
 from hillpin.core.errors import InputError
-from hillpin.core.site import colours_of_site, made_one, named, shades_of
+from hillpin.core.site import colours_of_site, made_one, named, shades_of, sheet_for, sheets_by_page
 
 SHEET = """:root { --sea: #2b6880; }
 /* #123456 is no use */
@@ -47,16 +47,27 @@ class Found(unittest.TestCase):
 
 class Changed(unittest.TestCase):
     def test_named_once_and_used_everywhere(self) -> None:
-        texts = {"a.css": "p { color: #a8301f; margin: 0 }\n", "b.css": "b { border-color: #A8301F red }", "i.html": '<p style="color:#a8301f">x</p>'}
+        texts = {"a.css": "p { color: #a8301f; margin: 0 }\n", "b.css": "b { border-color: #A8301F red }", "i.html": '<link rel=stylesheet href=a.css><p style="color:#a8301f">x</p>'}
         self.assertEqual(named(texts, "#a8301f", "buoy", "a.css"), {
             "a.css": ":root { --buoy: #a8301f; }\np { color: var(--buoy); margin: 0 }\n",
             "b.css": "b { border-color: var(--buoy) red }",
-            "i.html": '<p style="color:var(--buoy)">x</p>',
+            "i.html": '<link rel=stylesheet href=a.css><p style="color:var(--buoy)">x</p>',
         })  # fmt: skip
 
     def test_a_name_that_it_has_is_used_and_not_declared_again(self) -> None:
         changed = named({"s.css": ":root { --sea: #2b6880 } a { color: #2b6880 }"}, "#2b6880", "--sea", "")
         self.assertEqual(changed, {"s.css": ":root { --sea: #2b6880 } a { color: var(--sea) }"})
+
+    def test_the_name_stands_where_all_pages_that_use_it_have_it(self) -> None:
+        texts = {
+            "a.css": "p { color: #a8301f }", "b.css": ":root { --x: #000 }", "c.css": "b { color: #a8301f } i { color: #a8301f }",
+            "i.html": "<link rel=stylesheet href=a.css><link rel=stylesheet href=b.css>", "j.html": "<link rel=stylesheet href=c.css><link rel=stylesheet href=b.css>",
+        }  # fmt: skip
+        red = next(one for one in colours_of_site(texts) if one.value == "#a8301f")
+        self.assertEqual(sheet_for(texts, sheets_by_page(texts), red), "b.css")
+        with self.assertRaisesRegex(InputError, "j.html uses #a8301f and does not link a.css"):
+            named(texts, "#a8301f", "buoy", "a.css")
+        self.assertEqual(named(texts, "#a8301f", "buoy", "b.css")["b.css"], ":root { --x: #000; --buoy: #a8301f; }")
 
     def test_names_that_cannot_be(self) -> None:
         texts = {"s.css": ":root { --sea: #111 } a { color: #2b6880 }"}

@@ -2,7 +2,7 @@
 
 Which rule wins (``contest``), rules taken over (``take_over``), moving elements (``outline``), ``overlays``, what a
 number must be (``goal``, ``goal_kinds``, ``goal_numbers``, ``goal_solver``), a query where it breaks (``breaks``, ``query_place``),
-held states (``states``), sums of properties (``property_sum``).
+held states (``states``), sums of properties (``property_sum``), type (``type_scale``, ``text_measures``, ``fonts_told``), longer words (``room``).
 """
 
 from .breaks import open_query, rule_at
@@ -18,6 +18,7 @@ from .property_sum import comes_to
 from .room import Limit, Room, room_for, room_over
 from .states import Held, HeldState, Shift, hold, hold_between, state_on
 from .take_over import can_be_taken_over, taken_over
+from .text_measures import TextAt, text_over
 from .type_scale import Scale, Step, steps_of, with_scale
 
-__all__ = ["GOAL_KINDS", "OVERLAYS", "Asked", "Contest", "Direction", "FontFile", "FontReport", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Scale", "Shift", "StandIn", "Step", "can_be_taken_over", "comes_to", "contest_of", "contested", "font_report", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "steps_of", "taken_over", "with_scale", "with_stand_ins"]
+__all__ = ["GOAL_KINDS", "OVERLAYS", "Asked", "Contest", "Direction", "FontFile", "FontReport", "Goal", "GoalKind", "Held", "HeldState", "Limit", "Offer", "OutlineEntry", "OverlayLayer", "Relation", "Room", "Scale", "Shift", "StandIn", "Step", "TextAt", "can_be_taken_over", "comes_to", "contest_of", "contested", "font_report", "hold", "hold_between", "kind_named", "moved", "moved_where", "number_at", "numbers_for", "open_query", "outline_of", "overlays_of", "room_for", "room_over", "rule_at", "solve", "state_on", "steps_of", "taken_over", "text_over", "with_scale", "with_stand_ins"]

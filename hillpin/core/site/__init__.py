@@ -7,7 +7,7 @@ what is not changed stays byte for byte.
 
 from .addresses import Reference, references_in
 from .carrying import Changed, LineChange, moved
-from .colour_changes import Shade, made_one, named, shades_of, with_colour
+from .colour_changes import Shade, made_one, named, shades_of, sheet_for, sheets_by_page, with_colour
 from .colour_uses import ColourUse, SiteColour, colour_named, colours_of_site
 from .links import Broken, Links, Use
 from .pages import SheetLink, empty_page, linked, page_like, sheets_of, title_from, unlinked
@@ -55,6 +55,8 @@ __all__ = [
     "replaced",
     "search",
     "shades_of",
+    "sheet_for",
+    "sheets_by_page",
     "sheets_of",
     "title_from",
     "unlinked",

@@ -10,6 +10,7 @@ from ..colours import from_oklab, hex_of, oklab, with_lightness
 from ..errors import InputError
 from .carrying import put_in
 from .colour_uses import ColourUse, SiteColour, colour_named, colours_of_site
+from .pages import sheets_of
 
 _NAME = re.compile(r"--[A-Za-z][\w-]{0,60}")
 _ROOT = re.compile(r"(?:^|(?<=[}\s;/]))(?::root|html)\s*\{(?P<inside>[^{}]*)\}")
@@ -43,10 +44,26 @@ def named(texts: Mapping[str, str], value: str, name: str, sheet: str) -> dict[s
         return changed
     if sheet not in texts:
         raise InputError(f"There is no sheet {sheet} in which the name could stand.")
+    without = next((page for page, sheets in sheets_by_page(texts).items() if sheet not in sheets and any(use.path == page or use.path in sheets for use in colour.uses)), None)
+    if without is not None:
+        raise InputError(f"{without} uses {value} and does not link {sheet}: the name would say nothing there.")
     if any(re.search(rf"(?<![\w-]){re.escape(own)}\s*:", text) for text in texts.values()):
         raise InputError(f"{own} is there already, and is another colour.")
     changed[sheet] = with_colour(changed.get(sheet, texts[sheet]), own, colour.uses[0].written if colour.alpha < 1 else colour.value)
     return changed
+
+
+def sheets_by_page(texts: Mapping[str, str]) -> dict[str, tuple[str, ...]]:
+    """The sheets that each page links, in order."""
+    return {path: tuple(one.path for one in sheets_of(path, text)) for path, text in texts.items() if path.lower().endswith((".html", ".htm"))}
+
+
+def sheet_for(texts: Mapping[str, str], linked: Mapping[str, tuple[str, ...]], colour: SiteColour) -> str:
+    """The sheet in which a colour's name would best stand: linked by all pages that use the colour, with a ``:root`` rule if one has,
+    else the one that uses it most; empty where there is none."""
+    users = [sheets for page, sheets in linked.items() if any(use.path == page or use.path in sheets for use in colour.uses)]
+    shared = [path for path in sorted(texts) if path.lower().endswith(".css") and all(path in sheets for sheets in users)]
+    return max(shared, key=lambda path: (_ROOT.search(texts[path]) is not None, sum(1 for use in colour.uses if use.path == path)), default="")
 
 
 def made_one(texts: Mapping[str, str], value: str, other: str) -> dict[str, str]:

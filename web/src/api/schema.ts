@@ -642,6 +642,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/picture-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Picture Parts
+         * @description Which part of a picture shows over all widths, of an img or behind a box.
+         */
+        post: operations["hillpin_sites_picture_api_picture_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/picture-files/make": {
         parameters: {
             query?: never;
@@ -1003,6 +1023,26 @@ export interface paths {
          * @description How many characters more fit at each of some widths.
          */
         post: operations["hillpin_numbers_aids_api_room_over_widths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/text-over-widths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Text Over Widths
+         * @description A text's size, line height, measure and lines at each of some widths.
+         */
+        post: operations["hillpin_numbers_aids_api_text_over_widths"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3795,6 +3835,8 @@ export interface components {
             twin: string;
             /** Apart */
             apart: number;
+            /** Sheet */
+            sheet: string;
             /** Off */
             off: number | null;
         };
@@ -3972,6 +4014,34 @@ export interface components {
              * @default 800
              */
             height: number;
+        };
+        /**
+         * ShownAtOut
+         * @description Which part of a picture shows at a width, from 0 to 1 of its own.
+         */
+        ShownAtOut: {
+            /** Width */
+            width: number;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
+            /** Bottom */
+            bottom: number;
+        };
+        /**
+         * ShownPartsOut
+         * @description Which part of a picture shows over all widths.
+         */
+        ShownPartsOut: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["ShownAtOut"][];
+            /** Sentences */
+            sentences: string[];
         };
         /**
          * MakeFilesIn
@@ -5161,6 +5231,31 @@ export interface components {
             height: number;
             /** Widths */
             widths: number[];
+        };
+        /**
+         * TextAt
+         * @description A text at one viewport width. ``size`` and ``line_height`` are CSS px; ``measure`` is how many figures 0 fit on a line, None where
+         *     the element is no block; ``lines`` how many there are, None where none stand directly in it.
+         */
+        TextAt: {
+            /** Width */
+            width: number;
+            /** Size */
+            size: number;
+            /** Line Height */
+            line_height: number;
+            /** Measure */
+            measure: number | null;
+            /** Lines */
+            lines: number | null;
+        };
+        /**
+         * TextOverOut
+         * @description A text at each of the widths at which it has a box.
+         */
+        TextOverOut: {
+            /** Points */
+            points: components["schemas"]["TextAt"][];
         };
         /**
          * ScaleOut
@@ -10454,6 +10549,59 @@ export interface operations {
             };
         };
     };
+    hillpin_sites_picture_api_picture_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureFilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownPartsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     hillpin_sites_picture_api_make_picture_files: {
         parameters: {
             query?: never;
@@ -11405,6 +11553,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomOverOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_text_over_widths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextOverOut"];
                 };
             };
             /** @description Bad Request */

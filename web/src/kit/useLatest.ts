@@ -1,10 +1,7 @@
 /** One request at a time, always for the newest question. */
 import { useEffect, useRef, useState } from "react";
 import { Busy } from "../api/client";
-
-/** Milliseconds before a question that others came before is asked again, and how often that is done. */
-const PAUSE = 200;
-const TRIES = 25;
+import { patiently } from "./patiently";
 
 interface Latest<A> {
   answer?: A;
@@ -29,19 +26,15 @@ export function useLatest<Q, A>(question: Q | null, ask: (question: Q) => Promis
     if (question === null || busy.current) return;
     busy.current = true;
     void (async () => {
-      let asked: Q | null = null, tries = 0;
+      let asked: Q | null = null;
       while (wanted.current !== null && asked !== wanted.current) {
-        asked = wanted.current;
-        const askedKey = JSON.stringify(asked);
+        const question = (asked = wanted.current);
+        const askedKey = JSON.stringify(question);
         try {
-          const answer = await ask(asked);
+          const answer = await patiently(() => ask(question), () => wanted.current === question);
           setState({ answer, key: askedKey });
         } catch (error) {
-          if (error instanceof Busy && ++tries < TRIES) {
-            await new Promise((done) => setTimeout(done, PAUSE));
-            asked = null;
-            continue;
-          }
+          if (error instanceof Busy && wanted.current !== question) continue;
           const message = error instanceof Error ? error.message : String(error);
           setState((before) => ({ ...before, error: message, key: askedKey }));
         }

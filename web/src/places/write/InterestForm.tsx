@@ -4,6 +4,7 @@ import styled from "styled-components";
 import { ask, client } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button } from "../../kit/Button";
+import { patiently } from "../../kit/patiently";
 import { rangeOf } from "../survey/words";
 import { WALKED } from "../survey/job";
 import type { AskChange } from "./aid";
@@ -40,7 +41,7 @@ export function InterestForm({ siteId, page, height, drafts, selected, onAsk }: 
     setTrouble("");
     setFound(null);
     setAsked(true);
-    asking(drafts).then(setFound, told).finally(() => setAsked(false));
+    patiently(() => asking(drafts)).then(setFound, told).finally(() => setAsked(false));
   };
   const put = () => {
     // Worked out anew on the texts as they are now: they may have gone on since.

@@ -4,6 +4,7 @@ import styled from "styled-components";
 import { ask, client } from "../../api/client";
 import type { components } from "../../api/schema";
 import { Button } from "../../kit/Button";
+import { patiently } from "../../kit/patiently";
 import { px } from "../../kit/numbers";
 import { rangeOf } from "../survey/words";
 import { WALKED } from "../survey/job";
@@ -44,7 +45,7 @@ export function PictureFilesForm({ siteId, page, height, drafts, selected, folde
     setTrouble("");
     setFound(null);
     setBusy("looking");
-    ask(client.POST("/api/sites/{site_id}/picture-files", { params: { path }, body: { page, drafts, selected, height } }))
+    patiently(() => ask(client.POST("/api/sites/{site_id}/picture-files", { params: { path }, body: { page, drafts, selected, height } })))
       .then(setFound, (error: unknown) => setTrouble(error instanceof Error ? error.message : String(error)))
       .finally(() => setBusy(""));
   };

@@ -6,6 +6,7 @@ import type { AidProps } from "./aid";
 import { AIDS } from "./aids";
 import type { Folder } from "./folder/useFolder";
 import { InterestForm } from "./InterestForm";
+import { PartsBand } from "./PartsBand";
 import { PictureFilesForm } from "./PictureFilesForm";
 import type { Pseudo } from "./useNumbers";
 import { type Quantity, WorkingPanel } from "./WorkingPanel";
@@ -54,10 +55,15 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
   const hasPicture = numbers?.workings.some((one) => one.picture && one.picture.length > 0) ?? false;
-  const ofPicture = element && hasPicture && /^img\b/.test(element.name) ? (
+  const ofPicture = element && hasPicture ? (
     <div key={element.index}>
-      <InterestForm {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} />
-      <PictureFilesForm {...{ siteId, page, height, folder }} drafts={aid.drafts} selected={element.index} />
+      <PartsBand {...{ siteId, page, width, height }} drafts={aid.drafts} selected={element.index} />
+      {/^img\b/.test(element.name) && (
+        <>
+          <InterestForm {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} />
+          <PictureFilesForm {...{ siteId, page, height, folder }} drafts={aid.drafts} selected={element.index} />
+        </>
+      )}
     </div>
   ) : null;
   const Aid = AIDS.find((one) => one.name === aside)?.Panel;

@@ -48,6 +48,8 @@ export class Texts {
   private told = this.snapshotNow;
   private readonly folderListeners = new Set<() => void>();
   private readonly timers = new Map<string, number>();
+  /** Saves on their way. */
+  private readonly saving = new Map<string, Promise<void>>();
   /** The newest revision of each file that this window was told of, its own included. */
   private readonly heard = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
@@ -203,9 +205,26 @@ export class Texts {
     return Object.fromEntries([...this.snapshotNow.files.values()].filter((file) => file.text !== file.savedText).map((file) => [file.path, file.text]));
   }
 
-  private async save(path: string): Promise<void> {
-    const file = this.snapshotNow.files.get(path);
-    if (!file || file.state === "saving" || file.state === "clash" || file.text === file.savedText) return;
+  /** Save a file as it is now; whoever asks while it is being saved waits for all that was typed until then. */
+  private save(path: string): Promise<void> {
+    const running = this.saving.get(path);
+    if (running) return running;
+    const work = this.saveWhole(path).finally(() => this.saving.delete(path));
+    this.saving.set(path, work);
+    return work;
+  }
+
+  private async saveWhole(path: string): Promise<void> {
+    for (let more = true; more;) {
+      const file = this.snapshotNow.files.get(path);
+      if (!file || file.state === "clash" || file.text === file.savedText) return;
+      more = await this.saveOnce(path, file);
+    }
+    this.savedElsewhere(path, this.heard.get(path) ?? 0);
+  }
+
+  /** Whether more was typed meanwhile. */
+  private async saveOnce(path: string, file: TextFile): Promise<boolean> {
     const text = file.text;
     this.put({ ...file, state: "saving" }, false);
     const answer = await client
@@ -217,15 +236,16 @@ export class Texts {
       this.put({ ...now, savedText: text, revision: answer.data.revision, savedAt: new Date(answer.data.saved_at), state: more ? "unsaved" : "saved", message: undefined }, false);
       this.tell({ kind: "saved", path, revision: answer.data.revision });
       dropUnsaved(this.site, path);
-      if (more) void this.save(path);
-      else this.savedElsewhere(path, this.heard.get(path) ?? 0);
-    } else if (answer?.response.status === 409) {
+      return more;
+    }
+    if (answer?.response.status === 409) {
       this.put({ ...now, state: "clash", clash: answer.error as Clash }, false);
     } else {
       keepUnsaved(this.site, path, { text: now.text, revision: now.revision });
       this.put({ ...now, state: "failed", message: sentence(answer?.error) }, false);
       this.timers.set(path, window.setTimeout(() => void this.save(path), 5000));
     }
+    return false;
   }
 
   private readonly flush = () => {

@@ -3,6 +3,7 @@ import type { ChangedText, Finding, Site } from "../../api/client";
 import type { Jump } from "./editor/Editor";
 import { type Handed, withFix } from "./handOver";
 import type { AskChange } from "./aid";
+import { patiently } from "../../kit/patiently";
 import { Texts } from "./texts";
 
 /** The texts of a page and its sheets: what is open, where the caret is sent, and changes put in as one undo. */
@@ -31,7 +32,7 @@ export function useSource(site: Site, page: string, handed: Handed | null) {
   }, [texts, jumpTo]);
   const askChange = useCallback<AskChange>(async (asking) => {
     const before = texts.snapshot().version;
-    const made = await asking(texts.drafts());
+    const made = await patiently(() => asking(texts.drafts()));
     if (texts.snapshot().version === before) change(made);
     else setSaid(["The text changed while this was worked out. Nothing was put in; ask again."]);
   }, [change, texts]);

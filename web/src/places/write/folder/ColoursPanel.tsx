@@ -123,7 +123,7 @@ interface InsideProps extends Pick<Props, "siteId" | "texts" | "version" | "onSo
 
 function Inside({ siteId, texts, version, onSource, colour, sheets, onChange }: InsideProps) {
   const [name, setName] = useState("");
-  const [sheet, setSheet] = useState(sheets[0] ?? "");
+  const [sheet, setSheet] = useState(colour.sheet || (sheets[0] ?? ""));
   const [copied, setCopied] = useState("");
   const shades = useLatest({ value: colour.value, version }, ({ value }) => ask(client.POST("/api/sites/{site_id}/site-colours/shades", { params: { path: { site_id: siteId } }, body: { value, drafts: texts.drafts() } })));
   const plain = colour.places.filter((place) => !place.property.startsWith("--")).length;

@@ -5,7 +5,9 @@ import styled from "styled-components";
 import { ask, client, type FolderLinks, type FolderWish, type SiteFile } from "../../../api/client";
 import { LinkButton } from "../../../kit/Button";
 import { px } from "../../../kit/numbers";
+import { ThumbnailsForm } from "./ThumbnailsForm";
 import { size } from "./tree";
+import type { Folder } from "./useFolder";
 
 const Details = styled.div`
   display: grid; gap: 7px; padding: 8px 10px; align-content: start; overflow: auto; min-height: 0; font-size: var(--size-note);
@@ -26,6 +28,8 @@ const RESTS = 600;
 interface Props {
   siteId: number;
   file: SiteFile;
+  files: readonly SiteFile[];
+  folder: Folder;
   page: string;
   links: FolderLinks | undefined;
   /** The address below which the site's files are. */
@@ -34,7 +38,7 @@ interface Props {
   onWish: (wish: FolderWish) => void;
 }
 
-export const FileDetails = memo(function FileDetails({ siteId, file, page, links, pages, onSource, onWish }: Props) {
+export const FileDetails = memo(function FileDetails({ siteId, file, files, folder, page, links, pages, onSource, onWish }: Props) {
   const uses = links?.uses[file.path] ?? [];
   const broken = links?.broken.filter((one) => one.path === file.path) ?? [];
   return (
@@ -44,6 +48,7 @@ export const FileDetails = memo(function FileDetails({ siteId, file, page, links
       {links?.unread.includes(file.path) && <Unread siteId={siteId} path={file.path} />}
       {file.kind === "picture" && <img src={`${pages}${file.path.split("/").map(encodeURIComponent).join("/")}?${file.revision}`} alt={`${file.path} as it is`} />}
       {file.kind === "picture" && <PictureSizes key={`${file.path} ${file.revision}`} siteId={siteId} path={file.path} onSource={onSource} />}
+      {file.kind === "picture" && <ThumbnailsForm key={`thumbnails ${file.path}`} siteId={siteId} file={file} files={files} folder={folder} />}
       {file.kind === "style" && <SheetPlaces sheet={file.path} page={page} links={links} onSource={onSource} onWish={onWish} />}
       {broken.length > 0 && (
         <ul aria-label="Addresses that lead nowhere" className="wrong">

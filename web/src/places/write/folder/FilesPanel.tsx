@@ -133,7 +133,7 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, l
       <div className="below">
         {asked
           ? <FileForm key={`${asked} ${chosen}`} asked={asked} chosen={chosen} folder={chosen?.endsWith("/") ? chosen : folderOf(asked === "new-sheet" && open.endsWith(".css") ? open : page)} page={page} files={site.files} links={links} isBusy={folder.isBusy} onWish={onWish} onLeave={() => setAsked(null)} />
-          : file && <FileDetails siteId={site.id} file={file} page={page} links={links} pages={site.pages} onSource={onSource} onWish={onWish} />}
+          : file && <FileDetails siteId={site.id} file={file} files={site.files} folder={folder} page={page} links={links} pages={site.pages} onSource={onSource} onWish={onWish} />}
       </div>
     </Panel>
   );

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { ask, client, type FolderLinks, type FolderPlan, type FolderStep, type FolderWish, putFiles, type Site } from "../../../api/client";
 import { go, writeAddress } from "../../../router";
 import type { GivenFile } from "../../sites/files";
+import { patiently } from "../../../kit/patiently";
 import type { Texts } from "../texts";
 
 export interface Folder {
@@ -108,7 +109,7 @@ export function useFolder(site: Site, page: string, texts: Texts, open: string, 
   const carry = useCallback(async (asking: () => Promise<FolderStep>) => {
     try {
       await texts.saveAll();
-      const step = await asking();
+      const step = await patiently(asking);
       setLast(step);
       await follow(step);
       return true as const;
