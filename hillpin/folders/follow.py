@@ -42,6 +42,7 @@ class Watcher:
         self.site, self.folder = site, Path(folder)
         self.trouble = ""
         self._stop = threading.Event()
+        self._was_missed = threading.Event()
         self._thread = threading.Thread(target=self._run, name=f"folder of {site}", daemon=True)
         self._thread.start()
 
@@ -49,6 +50,11 @@ class Watcher:
         """Follow it no more."""
         self._stop.set()
         self._thread.join(5)
+
+    def miss(self, sentence: str) -> None:
+        """Somebody found that the folder is not there, before this did: it is looked at anew, and told when it is back, however short it was away."""
+        self._was_missed.set()
+        self._say(sentence)
 
     def _run(self) -> None:
         try:
@@ -65,7 +71,8 @@ class Watcher:
 
     def _follow(self) -> None:
         for changes in watch(self.folder, watch_filter=Visible(self.folder), debounce=QUIET, step=STEP, stop_event=self._stop, rust_timeout=1_000, yield_on_timeout=True, raise_interrupt=False):
-            if not self.folder.is_dir():
+            if not self.folder.is_dir() or self._was_missed.is_set():
+                self._was_missed.clear()
                 return
             if changes:
                 self._take({Path(path) for _, path in changes})
@@ -137,7 +144,12 @@ class Watchers:
         if known is not None and known.trouble:
             return known.trouble
         disk = disk_of(site)
-        return "" if disk is None or disk.root.is_dir() else f"The folder {disk.root} is not there."
+        if disk is None or disk.root.is_dir():
+            return ""
+        sentence = f"The folder {disk.root} is not there."
+        if known is not None:
+            known.miss(sentence)
+        return sentence
 
 
 watchers = Watchers()

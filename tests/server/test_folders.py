@@ -10,6 +10,7 @@ from unittest import mock
 
 from hillpin.folders import disk as disk_module
 from hillpin.folders.disk import Disk
+from hillpin.folders.follow import Watcher, watchers
 from hillpin.folders.tied import ROOT, take_in, tie
 from hillpin.sites.errors import Refused
 from hillpin.sites.models import Site, SiteFile
@@ -176,3 +177,21 @@ class Typed(FolderCase):
         self.site = made.json()["id"]
         self.save("style.css", "a {}", 1)
         self.assertEqual((self.root / "style.css").read_bytes(), b"p { margin: 0 }\n")
+
+
+class FoundMissing(FolderCase):
+    def test_a_folder_that_somebody_missed_before_its_watcher_did_is_told_when_it_is_back(self) -> None:
+        site = self.tied()
+        told: list[object] = []
+        with mock.patch.object(Watcher, "_run"), mock.patch("hillpin.folders.follow.board.tell", lambda number, news: told.append(news["kind"])):
+            watchers.follow(site)
+            self.addCleanup(watchers.leave, site.pk)
+            away = self.root.parent / "away"
+            os.rename(self.root, away)
+            self.assertIn("is not there", watchers.trouble(site))
+            os.rename(away, self.root)
+            # The watcher looks again, and only now learns that anything was the matter.
+            watcher = watchers._running[site.pk]
+            self.assertTrue(watcher._was_missed.is_set())
+            watcher._take(None)
+        self.assertEqual((told.count("folder"), watchers.trouble(site)), (2, ""))

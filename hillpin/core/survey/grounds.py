@@ -3,32 +3,45 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from typing import Any
 
-from ..markup import Element
+import numpy as np
+from numpy.typing import NDArray
+
+from ..markup import Element, Text
 from ..styles import ComputedStyle
 from ..widths import ABSENT, Stretch
 
 _PICTURES = frozenset(["img", "svg", "video", "canvas", "iframe", "object", "embed", "picture"])
-Ends = tuple[tuple[int, int, int, int] | None, ...]
-"""At the first and at the last width: left, top, right and bottom in 1/64 px, None where there is no box."""
 
 
 def on_more_than_grounds(stretch: Stretch, elements: Sequence[Element]) -> Iterator[Element]:
-    """Elements on a background picture or gradient, in a positioned box without a ground, or where a box that is not around them
-    lies at the first or the last width of a stretch."""
+    """Elements with words on a background picture or gradient, in a positioned box without a ground, or where a box that is not around
+    them lies at the first or the last width of a stretch."""
     styles = stretch.layout.tree.styles
-    painters = [(one, _ends(stretch, one)) for one in elements if _paints_elsewhere(one, styles.get(one)) and not _is_in_float(one, styles)]
-    made = [(one, ((round(box.rect.x * 64), round(box.rect.y * 64), round((box.rect.x + box.rect.width) * 64), round((box.rect.y + box.rect.height) * 64)), None)) for (one, _), box in stretch.layout.generated.items() if _is_filled(box.style)]
+    painters = [one for one in elements if _paints_elsewhere(one, styles.get(one)) and not _is_in_float(one, styles)]
+    made = [(one, box.rect) for (one, _), box in stretch.layout.generated.items() if _is_filled(box.style)]
+    tables = [np.array([(stretch.x[row, one.index], stretch.y[row, one.index], stretch.right[row, one.index], stretch.bottom[row, one.index]) for one in painters]) for row in (0, -1)] if painters else []
+    rects = np.array([(rect.x, rect.y, rect.x + rect.width, rect.y + rect.height) for _, rect in made]) * 64 if made else None
     for element in elements:
-        style = styles.get(element)
-        if style is None:
+        if element not in styles or not any(isinstance(child, Text) and child.data.strip() for child in element.children):
             continue
         if _has_odd_ground(element, styles):
             yield element
             continue
-        ends = _ends(stretch, element)
-        if any(one is not element and _meet(ends, other) and element not in one.ancestors() and one not in element.ancestors() for one, other in painters) or any(_meet(ends, other) for one, other in made if one is not element):
+        found = {painters[place] for row, table in zip((0, -1), tables, strict=False) for place in _meeting(stretch, element, row, table)}
+        beside = any(one is not element and element not in one.ancestors() and one not in element.ancestors() for one in found)
+        if beside or (rects is not None and any(made[place][0] is not element for place in _meeting(stretch, element, 0, rects))):
             yield element
+
+
+def _meeting(stretch: Stretch, element: Element, row: int, table: NDArray[Any]) -> Iterator[int]:
+    """The rectangles of a table, in 1/64 px, that an element's meets at one width."""
+    index = element.index
+    left, right = stretch.x[row, index], stretch.right[row, index]
+    if left != ABSENT:
+        meets = (table[:, 0] != ABSENT) & (table[:, 0] < right) & (table[:, 2] > left) & (table[:, 1] < stretch.bottom[row, index]) & (table[:, 3] > stretch.y[row, index])
+        yield from (int(place) for place in np.flatnonzero(meets))
 
 
 def _paints_elsewhere(element: Element, style: ComputedStyle | None) -> bool:
@@ -57,12 +70,3 @@ def _has_odd_ground(element: Element, styles: dict[Element, ComputedStyle]) -> b
         if style.position in ("absolute", "fixed") and one.tag not in ("html", "body"):
             return True
     return False
-
-
-def _ends(stretch: Stretch, element: Element) -> Ends:
-    index = element.index
-    return tuple(None if stretch.x[row, index] == ABSENT else (int(stretch.x[row, index]), int(stretch.y[row, index]), int(stretch.right[row, index]), int(stretch.bottom[row, index])) for row in (0, -1))
-
-
-def _meet(one: Ends, other: Ends) -> bool:
-    return any(a is not None and b is not None and a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3] for a, b in zip(one, other, strict=True))

@@ -31,6 +31,10 @@ from .words import SLACK, colour_fixes, colour_of, colour_place, opacity_of, siz
 
 EVERY = 64
 MOST_LAYOUTS = 200
+MOST_LOOKS = 1_500
+"""Texts times widths that are looked at in a stretch beside its ends; a page with more texts on a picture is looked at at the ends alone,"""
+MOST_TEXTS = 1_000
+"""and so many of its texts at most."""
 DARKEST_VEIL = 0.9
 
 
@@ -64,7 +68,7 @@ class _Looks:
     def __init__(self, survey: Survey) -> None:
         self.survey = survey
         self.store = PixelStore(survey.page.pictures)
-        self.texts = {id(stretch): [one for one in survey.elements if survey.is_on_picture(one, stretch) and words_style(survey, stretch, one) is not None] for stretch in survey.stretches}
+        self.texts = {id(stretch): [one for one in survey.elements if survey.is_on_picture(one, stretch) and words_style(survey, stretch, one) is not None][:MOST_TEXTS] for stretch in survey.stretches}
         self.seen: dict[int, dict[int, _Seen]] = {}
         self.told: dict[tuple[int, int], bool] = {}
         self.layouts = 0
@@ -95,9 +99,12 @@ class _Looks:
             if not self.texts[id(stretch)]:
                 continue
             widths = sorted({*range(stretch.low, stretch.high + 1, EVERY), stretch.high})
+            is_bounded = len(self.texts[id(stretch)]) * len(widths) > MOST_LOOKS
+            if is_bounded:
+                widths = sorted({stretch.low, stretch.high})
             for width in widths:
                 self.at(stretch, width)
-            for low, high in pairwise(widths):
+            for low, high in pairwise(widths) if not is_bounded else ():
                 self._halve(stretch, low, high)
             # Styles stand as at the stretch's first width again, as they do everywhere else.
             self.survey.page.layout(stretch.low, self.survey.walked.height)
