@@ -62,7 +62,7 @@ def changing(request: HttpRequest | None, site_id: int, payload: NameWish | OneW
         changed, words = made_one(plain, payload.value, payload.other), f"{payload.value} made {payload.other}"
     plan = Plan(words)
     for path, text in changed.items():
-        after = text.replace("\n", "\r\n") if folder.texts[path].count("\r\n") * 2 > folder.texts[path].count("\n") else text
+        after = folder.ending_alike(path, text)
         if after != folder.texts[path]:
             plan.parts.append(folder.edited(path, after))
     return plan

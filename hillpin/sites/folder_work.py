@@ -98,6 +98,10 @@ class Folder:
         """A part that gives a file another text."""
         return Part(path, path, text.encode(), self.revisions[path], _lines_between(self.texts[path] if before is None else before, text))
 
+    def ending_alike(self, path: str, text: str) -> str:
+        """A text with plain line ends, ending its lines as most of the file's do."""
+        return text.replace("\n", "\r\n") if self.texts[path].count("\r\n") * 2 > self.texts[path].count("\n") else text
+
     def text(self, path: str) -> str:
         """A file's text. Raises Refused where there is none, or it cannot be read."""
         if path not in self.contents:
@@ -328,8 +332,7 @@ def replacing(request: HttpRequest | None, site_id: int, payload: ReplaceIn) -> 
     plan = Plan(f"{_count(len(hits), 'place')} of “{payload.words[:60]}” replaced by “{(payload.replacement or '')[:60]}”")
     for path in dict.fromkeys(hit.path for hit in hits):
         after = replaced(plain[path], [hit for hit in hits if hit.path == path])
-        if folder.texts[path].count("\r\n") * 2 > folder.texts[path].count("\n"):
-            after = after.replace("\n", "\r\n")
+        after = folder.ending_alike(path, after)
         if after != folder.texts[path]:
             plan.parts.append(folder.edited(path, after))
     return plan

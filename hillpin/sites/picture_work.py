@@ -67,7 +67,8 @@ def making(request: HttpRequest | None, site_id: int, payload: MakeFilesIn) -> P
     for width, (ending, content) in made.items():
         names[width] = f"{posixpath.splitext(path)[0]}-{width}{ending}"
         plan.parts.append(_written(folder, names[width], content))
-    plan.parts.append(folder.edited(payload.page, _with_files(text, payload.page, element, found, names)))
+    after = _with_files(text.replace("\r\n", "\n"), payload.page, element, found, names)
+    plan.parts.append(folder.edited(payload.page, folder.ending_alike(payload.page, after)))
     return plan
 
 
@@ -86,13 +87,11 @@ def _written(folder: Folder, path: str, content: bytes) -> Part:
 
 
 def _with_files(text: str, page: str, element: Element, found: PictureFiles, names: dict[int, str]) -> str:
-    """The page with the picture's attributes; line ends are counted as the parser counts them."""
-    is_crlf = "\r\n" in text
-    plain = text.replace("\r\n", "\n")
+    """The page, its line ends plain as the parser counts them, with the picture's attributes."""
     start, end = element.offset, element.start_tag_end
     if start is None or end is None:
         raise Refused(f"{element.name()} is not to be found in the source.")
-    head = plain[start:end]
+    head = text[start:end]
     folder = posixpath.dirname(page) or "."
     srcset = ", ".join(f"{quote(posixpath.relpath(names[width], folder))} {width}w" for width in found.widths)
     wanted = [("srcset", srcset), ("sizes", found.sizes)]
@@ -101,8 +100,7 @@ def _with_files(text: str, page: str, element: Element, found: PictureFiles, nam
     quoted = "'" if "='" in head and '="' not in head else '"'
     for name, value in wanted:
         head = with_attribute(head, name, value, quoted)
-    after = plain[:start] + head + plain[end:]
-    return after.replace("\n", "\r\n") if is_crlf else after
+    return text[:start] + head + text[end:]
 
 
 @apart(MAKING, SLOW)

@@ -156,7 +156,7 @@ class Findings(unittest.TestCase):
 class Backgrounds(unittest.TestCase):
     """A picture of 600 × 400 behind a box of 300 × 300; the browser's own pixels are in the tests of agreement."""
 
-    def told(self, css: str, line: int = 1) -> str:
+    def told(self, css: str) -> str:
         """The margin note of the last declaration."""
         page = page_of(f".b {{ width: 300px; height: 300px; {css} }}", "<div class=b>x</div>", a__png=picture(600, 400))
         return margin_notes(page, page.layout(800), only(page, ".b"))[-1].text

@@ -8,7 +8,8 @@ from ..colours import Triple, contrast, hex_of, luminance
 from ..markup import Element
 from ..styles import ComputedStyle
 from ..widths import Stretch
-from .findings import Finding, Fix, Place, Survey, declared, name_of
+from .findings import Finding, Fix, Place, Survey, name_of
+from .grounds import is_mixed
 from .words import (
     SLACK,
     Colour,
@@ -76,7 +77,7 @@ def plain_ground_of(styles: dict[Element, ComputedStyle], element: Element) -> T
         style = styles.get(one)
         if style is None:
             continue
-        if style.background_image or _is_mixed(style):
+        if style.background_image or is_mixed(style):
             return None
         colour = colour_of(style.background_color, style)
         if colour[3] > 0:
@@ -90,12 +91,6 @@ def plain_ground_of(styles: dict[Element, ComputedStyle], element: Element) -> T
     for layer in reversed(layers):
         result = over(layer, result)
     return result
-
-
-def _is_mixed(style: ComputedStyle) -> bool:
-    """Whether a colour is mixed in a way that is not worked out here."""
-    winner = declared(style, "background_color")
-    return winner is not None and winner.declaration is not None and any(name in winner.declaration.text for name in ("color-mix", "light-dark"))
 
 
 def over(front: Colour, back: Triple) -> Triple:

@@ -54,6 +54,12 @@ def _is_in_float(element: Element, styles: dict[Element, ComputedStyle]) -> bool
     return any(style is not None and style.float != "none" for style in (styles.get(one) for one in (element, *element.ancestors())))
 
 
+def is_mixed(style: ComputedStyle) -> bool:
+    """Whether a ground's colour is mixed in a way that is not worked out here."""
+    winner = style.winners.get("background-color")
+    return winner is not None and winner.declaration is not None and any(name in winner.declaration.text for name in ("color-mix(", "light-dark("))
+
+
 def _is_filled(style: ComputedStyle) -> bool:
     return bool(style.background_image) or style.background_color[-1:] != (0.0,)
 

@@ -87,11 +87,16 @@ class _Looks:
         """Whether what is behind an element in a stretch is another thing than the plain grounds around it."""
         known = self.told.get((element.index, stretch.low))
         if known is None:
-            plain = plain_ground(stretch, element) if element in self.texts[id(stretch)] else None
-            seen = [one for width, at in self.seen.items() if stretch.low <= width <= stretch.high and (one := at.get(element.index)) is not None] if element in self.texts[id(stretch)] else []
-            known = any(plain is None or not one.is_plain or max(abs(a - b) for a, b in zip(plain, one.dark, strict=True)) > 1 / 510 for one in seen)
-            known = self.told[element.index, stretch.low] = known or (plain is not None and not seen)
+            known = self.told[element.index, stretch.low] = element in self.texts[id(stretch)] and self._differs(element, stretch)
         return known
+
+    def _differs(self, element: Element, stretch: Stretch) -> bool:
+        """Whether what was seen behind a text is another thing than its plain ground; so it is, too, where nothing could be seen."""
+        plain = plain_ground(stretch, element)
+        seen = [one for width, at in self.seen.items() if stretch.low <= width <= stretch.high and (one := at.get(element.index)) is not None]
+        if plain is None or not seen:
+            return True
+        return any(not one.is_plain or max(abs(a - b) for a, b in zip(plain, one.dark, strict=True)) > 1 / 510 for one in seen)
 
     def walk(self) -> None:
         """Look at every stretch."""

@@ -33,6 +33,7 @@ from ..pictures import (
     is_on_canvas,
 )
 from ..styles import ComputedStyle, Gradient
+from .grounds import is_mixed
 
 MOST_CELLS = 64
 """Cells across and down at most."""
@@ -275,8 +276,7 @@ def _unseen(cells: Cells) -> None:
 def _flat(style: ComputedStyle) -> Paint:
     value: Any = style.color if style.background_color == "currentcolor" else style.background_color
     colour = np.array([float(part) for part in value])
-    is_mixed = (winner := style.winners.get("background-color")) is not None and winner.declaration is not None and any(name in winner.declaration.text for name in ("color-mix(", "light-dark("))
-    return _unseen if is_mixed else lambda cells: np.broadcast_to(colour, (len(cells.y[0]), len(cells.x[0]), 4))
+    return _unseen if is_mixed(style) else lambda cells: np.broadcast_to(colour, (len(cells.y[0]), len(cells.x[0]), 4))
 
 
 def _none() -> None:
