@@ -8,12 +8,17 @@ import unittest
 import numpy as np
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
+from hillpin.core.writing.clip_values import clipped_to
 from hillpin.core.writing.shape_values import radii_of, reach_of
 from PIL import Image
 
 from tests.chromium import new_page
 
 RADII = ["20px", "60px", "50%", "10px 200px / 5px 90px", "200px 20px", "1em 2em 3em 300px", "0 80px 80px 0 / 0 60px 200px 0"]
+CLIPS = [
+    "inset(10px 20px 30px 5%)", "inset(60px 0 90px 0)", "circle()", "circle(40px at 30% 40%)", "circle(farthest-side at 200px 50%)", "circle(20%)", "ellipse(30% 20px at left 100px top 60px)",
+    "ellipse()", "polygon(10px 10px, 90% 20px, 50% 110%)", "xywh(10px 10% 50% 40px round 3px)", "rect(5px 90% auto 20px)", "padding-box", "content-box", "inset(5px) content-box", "circle(30px at 0 0) padding-box",
+]  # fmt: skip
 SHADOWS = ["0 4px 0 #000", "10px 10px 0 5px #000", "-12px 3px 0 -2px #000, 4px 20px 0 #000", "inset 0 0 9px #000, 3px 0 0 #000", "0 0 12px #000", "6px -4px 10px 3px #000"]
 
 
@@ -46,6 +51,32 @@ class AgainstTheBrowser(unittest.TestCase):
                     met = browser.evaluate("([x, y]) => document.elementFromPoint(x, y)?.id ?? ''", [x, y])  # type: ignore[attr-defined]
                     with self.subTest(case, corner=corner, further=further):
                         self.assertEqual(met == f"b{number}", is_met)
+
+    def test_a_clip_path_leaves_what_clicks_meet(self) -> None:
+        page, browser = self.shown([f"padding: 8px 4px; border: 3px solid; clip-path: {one}" for one in CLIPS])
+        layout = page.layout(400, 1200)
+        for number, case in enumerate(CLIPS):
+            element = page.select(f"#b{number}")[0]
+            fragment, rect = layout.fragments[element][0], layout.rects[element]
+            shown = clipped_to(layout.tree.styles[element].clip_path[0], fragment)
+            assert shown is not None
+            # The first and last of all half px at which a click meets the box, across and down.
+            browser.evaluate("id => document.getElementById(id).scrollIntoView({ block: 'center' })", f"b{number}")  # type: ignore[attr-defined]
+            met = browser.evaluate(  # type: ignore[attr-defined]
+                """id => {
+                    const box = document.getElementById(id), at = box.getBoundingClientRect(), met = [];
+                    for (let y = 0.25; y < at.height; y += 0.5) for (let x = 0.25; x < at.width; x += 0.5)
+                        if (document.elementFromPoint(at.x + x, at.y + y) === box) met.push([x, y]);
+                    return met.length ? [Math.min(...met.map(p => p[0])), Math.min(...met.map(p => p[1])), Math.max(...met.map(p => p[0])), Math.max(...met.map(p => p[1]))] : null;
+                }""",
+                f"b{number}",
+            )
+            ends = (max(shown.x, 0), max(shown.y, 0), min(shown.x + shown.width, rect.width), min(shown.y + shown.height, rect.height))
+            with self.subTest(case):
+                self.assertEqual(met is None, ends[0] >= ends[2] or ends[1] >= ends[3])
+                # Clicks meet whole px; a corner that runs out in a point is met only a little further in.
+                for seen, said in zip(met or (), ends, strict=False):
+                    self.assertLess(abs(seen - said), 2.0 if "polygon" in case or "circle" in case or "ellipse" in case else 1.0)
 
     def test_nothing_is_painted_beyond_the_reach_and_something_close_to_it(self) -> None:
         page, browser = self.shown([f"box-shadow: {one}" for one in SHADOWS])

@@ -41,8 +41,26 @@ class Shapes(unittest.TestCase):
         self.assertEqual(self.told("scale: 2"), "drawn 600 × 100, its corner moved −150, −25")
         self.assertEqual(self.told("transform: rotate(90deg)"), "drawn 50 × 300, its corner moved 125, −125")
 
+    def test_clip_paths(self) -> None:
+        self.assertEqual(self.told("clip-path: inset(10px 20px)"), "260 × 30 shows: 20 left, 10 above, 20 right, 10 below cut off")
+        # 200 and 400 are twice the width of 300: a third and two thirds of it, so that nothing is between them.
+        self.assertEqual(self.told("clip-path: inset(0 200px 0 400px)"), "nothing of it shows")
+        # The nearest side is 25 away from the middle.
+        self.assertEqual(self.told("clip-path: circle()"), "50 × 50 shows: 125 left, 125 right cut off")
+        # The diagonal is 304.138, by √2 215.058, of which a tenth is 21.506: 1,376 64ths of a px.
+        self.assertEqual(self.told("clip-path: circle(10% at 0 0)"), "21.50 × 21.50 shows: 278.50 right, 28.50 below cut off")
+        self.assertEqual(self.told("clip-path: ellipse(50% 50%)"), "300 × 50 shows, its corners cut off")
+        self.assertEqual(self.told("clip-path: polygon(0 0, 100% 0, 50% 80%)"), "300 × 40 shows: 10 below cut off")
+        self.assertEqual(self.told("clip-path: xywh(10px 5px 100% 20px round 4px)"), "290 × 20 shows: 10 left, 5 above, 25 below cut off")
+        self.assertEqual(self.told("clip-path: rect(5px 100px auto 10px)"), "90 × 45 shows: 10 left, 5 above, 200 right cut off")
+        # 20 of padding on every side: the content's box is 300 × 50 within 340 × 90.
+        self.assertEqual(self.told("padding: 20px; clip-path: content-box"), "300 × 50 shows: 20 left, 20 above, 20 right, 20 below cut off")
+        self.assertEqual(self.told("clip-path: inset(-10px)"), "all of it shows")
+        # Nothing is said of a path: the last note is the height's.
+        self.assertEqual(self.told("clip-path: path('M0 0L10 10')"), "50")
+
     def test_what_is_none_of_them_is_dropped(self) -> None:
-        for css in ("border-radius: 1px 2px 3px 4px 5px", "border-radius: -1px", "box-shadow: 1px", "box-shadow: 1px 1px -1px", "box-shadow: 1px 1px red 1px"):
+        for css in ("border-radius: 1px 2px 3px 4px 5px", "border-radius: -1px", "box-shadow: 1px", "box-shadow: 1px 1px -1px", "box-shadow: 1px 1px red 1px", "clip-path: inset()", "clip-path: polygon(1px)", "clip-path: circle(-1px)", "clip-path: round(1px)"):
             page = page_of(f".b {{ {css} }}", "<div class=b>x</div>")
             found = {note.kind for note in margin_notes(page, page.layout(800))}
             self.assertIn("problem", found, css)

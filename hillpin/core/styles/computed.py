@@ -9,6 +9,7 @@ from typing import Any, Protocol
 from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
+from .clip_paths import ClipShape
 from .declarations import Pending, Wide, read_values
 from .edge_values import Shadow
 from .gradients import Gradient
@@ -315,7 +316,7 @@ class Computer:
                 return tuple(map(computed, one))
             if isinstance(one, Dimension | Percentage | Function):
                 return compute_length(one, size)
-            return one.computed(computed) if isinstance(one, Gradient | Shadow) else one
+            return one.computed(computed) if isinstance(one, ClipShape | Gradient | Shadow) else one
 
         return computed(value)
 

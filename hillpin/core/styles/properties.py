@@ -14,6 +14,7 @@ from typing import Any, Literal
 
 from ..styles import grid_values as grid
 from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
+from .clip_paths import read_clip_path
 from .edge_values import CORNERS, read_radius, read_shadows
 from .grammar import (
     Reader,
@@ -224,6 +225,7 @@ _add("background-clip", in_layers(read_words(*CLIPS)), ("border-box",), effect="
 _add("background-attachment", in_layers(read_words(*ATTACHMENTS)), ("scroll",), effect="paints", restyled=True)
 _add(" ".join(f"border-{corner}-radius" for corner in CORNERS), read_radius, (ZERO, ZERO), compute="within", effect="paints", restyled=True)
 _add("box-shadow", read_shadows, (), compute="within", effect="paints", restyled=True)
+_add("clip-path", read_clip_path, (), compute="within", effect="paints", restyled=True)
 _add("opacity", read_factor, 1.0, effect="paints", restyled=True)
 _add("transform", read_transform, (), compute="within")
 _add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="within")

@@ -136,6 +136,7 @@ class ComputedStyle:
     border_bottom_right_radius: tuple[Length, Length]
     border_bottom_left_radius: tuple[Length, Length]
     box_shadow: tuple[Any, ...]
+    clip_path: tuple[Any, ...]
     opacity: Any
     transform: tuple[tuple[str, tuple[Any, ...]], ...]
     filter: str

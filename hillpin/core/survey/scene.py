@@ -250,7 +250,7 @@ def _stacked(index: int, style: ComputedStyle, is_item: bool, context: Key, whol
     """What ``Scene._base`` says of an element, from what it says of its surroundings."""
     is_positioned = style.position != "static"
     level = style.z_index if isinstance(style.z_index, int) and (is_positioned or is_item) else None
-    is_context = level is not None or style.opacity != 1 or bool(style.transform or style.filter or style.will_change) or style.position in ("fixed", "sticky")
+    is_context = level is not None or style.opacity != 1 or bool(style.transform or style.filter or style.will_change or style.clip_path) or style.position in ("fixed", "sticky")
     if is_positioned or is_context:
         key = (*context, (float(level or 0), 3.0 if (level or 0) >= 0 else -1.0, index))
         return (key, key) if is_context else (context, key)

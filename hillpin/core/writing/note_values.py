@@ -11,6 +11,7 @@ from ..page import Layout
 from ..pictures import background_layers, fitted, in_words
 from ..shown import px, units
 from ..styles import CORNERS, ComputedStyle, Declaration, Kind, Length, Number, read_color, tokens_of
+from .clip_values import clip_words
 from .shape_values import radius_words, shadow_words, transform_words
 
 
@@ -287,6 +288,7 @@ MARGIN_NOTES: dict[str, NoteRow] = {
     "background-repeat": NoteRow(_background),
     "object-position": NoteRow(_picture),
     "box-shadow": NoteRow(lambda target: shadow_words(target.style)),
+    "clip-path": NoteRow(lambda target: clip_words(target.fragment)),
     **{name: NoteRow(lambda target: radius_words(target.fragment)) for name in ("border-radius", *(f"border-{corner}-radius" for corner in CORNERS))},
     **{name: NoteRow(_transformed) for name in ("transform", "translate", "rotate", "scale")},
     "display": NoteRow(_display),
