@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from .layout.boxes import Box
@@ -109,3 +110,19 @@ def _lines_in(fragment: Fragment) -> int:
     return sum(_lines_in(child.fragment) for child in fragment.children)
 
 
+def baselines_of(layout: Layout, element: Element) -> list[float]:
+    """The baselines of all lines of text in an element's box, from the top down, in CSS px of the page (transforms left out). Lines of
+    one block count as evenly spaced between its first and last; an inline box has none of its own."""
+    found = layout.fragments.get(element)
+    return sorted(_baselines_in(found[0], found[2])) if found is not None else []
+
+
+def _baselines_in(fragment: Fragment, y: int) -> Iterator[float]:
+    if fragment.box.has_inline_children:
+        first, last = fragment.first_baseline, fragment.last_baseline
+        if fragment.lines and first is not None and last is not None:
+            each = (last - first) / max(fragment.lines - 1, 1)
+            yield from ((y + first + each * line) / 64 for line in range(fragment.lines))
+        return
+    for child in fragment.children:
+        yield from _baselines_in(child.fragment, y + child.y)

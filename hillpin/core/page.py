@@ -187,7 +187,7 @@ class Page:
 
     def _layout(self, viewport: Viewport, record: bool, about: Element | None) -> Layout:
         step = self._step(viewport, record, about, None)
-        collector = Collector(step.ctx)
+        collector = Collector(step.ctx.width, step.ctx.height)
         collector.collect(step.root)
         return self._finished(viewport, step.root, step.tree, collector, step.ctx, step.sums)
 

@@ -1,4 +1,4 @@
-"""What can be drawn over the page: outlines, grid tracks with their lines and areas, gaps, flex lines, baselines, pictures."""
+"""What can be drawn over the page: outlines, grid tracks with their lines and areas, gaps, flex lines, baselines and their grid, pictures."""
 
 from __future__ import annotations
 
@@ -10,13 +10,16 @@ from ..layout import FLEX, GRID, INLINE, FlexLine, Fragment, GridAxis
 from ..markup import Element
 from ..page import Layout
 from ..pictures import FittedAxis, background_layers, fitted, is_on_canvas
+from ..shown import px
+from .rhythm import baseline_grid
 
 MOST_LINES = 400
 
 
 @dataclass(frozen=True, slots=True)
 class Zone:
-    """A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, picture or cut (of a picture)."""
+    """A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, rhythm (a line of the baseline
+    grid), off (it), picture or cut (of a picture)."""
 
     kind: str
     x: float
@@ -46,6 +49,8 @@ class OverlayLayer:
     name: str
     zones: list[Zone] = field(default_factory=list)
     lines: list[GridLine] = field(default_factory=list)
+    said: str = ""
+    """What it comes to, in a sentence without a stop; empty where the drawing says it all."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,11 +86,12 @@ class _Drawn:
 
 @dataclass(frozen=True, slots=True)
 class OverlayKind:
-    """An overlay: its name, the words of the menu, and what draws a box's part of it."""
+    """An overlay: its name, the words of the menu, and what draws a box's part of it, or all of it at once."""
 
     name: str
     title: str
-    draw: Callable[[OverlayLayer, _Drawn], None]
+    draw: Callable[[OverlayLayer, _Drawn], None] | None = None
+    draw_all: Callable[[OverlayLayer, Layout], None] | None = None
 
 
 def overlays_of(layout: Layout, wanted: Collection[str] | None = None) -> list[OverlayLayer]:
@@ -97,7 +103,11 @@ def overlays_of(layout: Layout, wanted: Collection[str] | None = None) -> list[O
             continue
         drawn = _Drawn(element, fragment, x, y, layout)
         for kind, layer in zip(kinds, layers, strict=True):
-            kind.draw(layer, drawn)
+            if kind.draw is not None:
+                kind.draw(layer, drawn)
+    for kind, layer in zip(kinds, layers, strict=True):
+        if kind.draw_all is not None:
+            kind.draw_all(layer, layout)
     return layers
 
 
@@ -182,6 +192,18 @@ def _whole_picture(layer: OverlayLayer, across: FittedAxis, down: FittedAxis, le
             layer.zones.append(Zone("cut", left + first, y, max(last - first, 0.0), length))
 
 
+def _rhythm(layer: OverlayLayer, layout: Layout) -> None:
+    """The page's baseline grid, and the texts that are off it."""
+    grid = baseline_grid(layout)
+    if grid is None:
+        return
+    bottom = max((y + fragment.height for fragment, _, y in layout.fragments.values()), default=0) / 64
+    for line in range(min(int(max(bottom - grid.start, 0) / grid.step) + 1, MOST_LINES)):
+        layer.zones.append(Zone("rhythm", 0, grid.start + line * grid.step, layout.viewport.width, 0))
+    layer.zones += [Zone("off", one.x, one.y, one.width, one.height, one.words) for one in grid.off[:MOST_LINES]]
+    layer.said = f"Baseline grid of {px(grid.step)}: {grid.on} of {grid.lines} lines stand on it"
+
+
 OVERLAYS = (
     OverlayKind("outline", "Outlines", _outline),
     OverlayKind("track", "Tracks and their lines", _track),
@@ -189,6 +211,7 @@ OVERLAYS = (
     OverlayKind("gap", "Gaps", _gap),
     OverlayKind("line", "Flex lines and free space", _line),
     OverlayKind("baseline", "Baselines", _baseline),
+    OverlayKind("rhythm", "Baseline grid, with what is off it", draw_all=_rhythm),
     OverlayKind("picture", "Pictures, with what is cut away", _picture),
 )
 """All overlays, in the order of the menu. A new one is a function and a row; its look is a row of the interface's."""

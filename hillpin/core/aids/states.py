@@ -10,7 +10,8 @@ from ..errors import InputError
 from ..markup import Element
 from ..page import Layout, Page
 from ..shown import px
-from ..styles import MatchState
+from ..styles import USUAL_READER, MatchState, Reader
+from .state_ends import EndChange, end_changes
 
 HeldState = Literal["hover", "focus-visible", "active", "checked", "target", "current"]
 STATES: tuple[HeldState, ...] = ("hover", "focus-visible", "active", "checked", "target", "current")
@@ -38,17 +39,19 @@ class Shift:
 
 @dataclass(slots=True)
 class Held:
-    """What a held state does: how many declarations it brings, and what it shifts; outermost boxes only."""
+    """What a held state does: how many declarations it brings, what it shifts (outermost boxes only), and what its end has otherwise than
+    its start."""
 
     state: HeldState
     rules: int
     shifts: list[Shift]
     sentence: str
+    changes: list[EndChange]
 
 
-def held_page(page: Page, index: int, state: HeldState) -> Page:
+def held_page(page: Page, index: int, state: HeldState, reader: Reader = USUAL_READER) -> Page:
     """The page with a state held on one element. Raises InputError for an element that is not there."""
-    fresh = Page(page.files, page.path)
+    fresh = Page(page.files, page.path, reader=reader)
     if not 0 <= index < len(fresh.document.elements):
         raise InputError(f"The page has no element {index}.")
     element = fresh.document.elements[index]
@@ -72,7 +75,8 @@ def hold(page: Page, index: int, state: HeldState, width: int, height: int = 800
     element = page.document.elements[index]
     shifts = _shifts(page, rest, held, moved, element)
     rules = _rules(held, held.document.elements[index]) - _rules(page, element)
-    return Held(state, max(rules, 0), shifts, _sentence(state, rules, shifts))
+    changes = end_changes(page, rest, held, moved, held_page(page, index, state, Reader(reduced_motion=True)))
+    return Held(state, max(rules, 0), shifts, _sentence(state, rules, shifts), changes)
 
 
 def hold_between(page: Page, held: Page, element: Element, width: int, height: int) -> list[Shift]:

@@ -13,6 +13,7 @@ from .context import Context
 from .entry import Pass, layout_root
 from .flex.flex_line import FlexLine
 from .fragments import Fragment, Space
+from .geometry import GeneratedBox, scroll_ends
 from .grid.grid_axis import GridAxis
 from .inline.inline_metrics import style_metrics
 from .inline.text_shaping import SMALL_CAPS, small_caps_size
@@ -23,4 +24,4 @@ from .replaced.natural import Natural
 from .replaced.natural_sizes import Pictures
 from .tree.box_tree import BoxTree
 
-__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "small_caps_size", "style_metrics", "transformed"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "scroll_ends", "small_caps_size", "style_metrics", "transformed"]

@@ -9,8 +9,7 @@ from typing import Any
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import Length
-from .boxes import edges_of
-from .context import Context
+from .boxes import Box, edges_of
 from .fragments import Fragment
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
 from .replaced.svg_shapes import shape_rects
@@ -41,8 +40,9 @@ class GeneratedBox:
 class Collector:
     """Walks the fragments once and notes where every element's boxes are."""
 
-    def __init__(self, ctx: Context) -> None:
-        self.ctx = ctx
+    def __init__(self, width: int, height: int) -> None:
+        """For a viewport of some size."""
+        self.width, self.height = width, height
         self.rects: dict[Element, Rect] = {}
         self.fragments: dict[Element, tuple[Fragment, int, int]] = {}
         """The principal fragment of an element with its page position in 1/64 px (transforms left out)."""
@@ -50,13 +50,13 @@ class Collector:
         """The boxes of pseudo-elements by their element and name."""
         self.shapes: set[Element] = set()
         """Elements inside svg whose rectangles are known."""
-        self.scroll_right = ctx.width
-        self.scroll_bottom = ctx.height
+        self.scroll_right = width
+        self.scroll_bottom = height
 
     def collect(self, root: Fragment) -> None:
         """Note all rectangles of a page."""
-        edges = edges_of(root.box, self.ctx.width)
-        viewport = Scroller(0, 0, self.ctx.width, self.ctx.height)
+        edges = edges_of(root.box, self.width)
+        viewport = Scroller(0, 0, self.width, self.height)
         self._visit(root, edges.margin_left, edges.margin_top, IDENTITY, viewport, False)
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
@@ -127,6 +127,32 @@ class Collector:
     def _note(self, element: Element, rect: Rect) -> None:
         known = self.rects.get(element)
         self.rects[element] = rect if known is None else known.united(rect)
+
+
+class _WithoutCollector(Collector):
+    """How far things reach without one of the boxes."""
+
+    without: Box | None = None
+
+    def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
+        if fragment.box is not self.without:
+            super()._visit(fragment, x, y, matrix, scroller, clipped)
+
+    def within(self, fragment: Fragment, x: int, y: int) -> None:
+        """Take in what stands in a box, as though nothing around clipped it."""
+        for item in fragment.inlines:
+            self._extend(mapped(IDENTITY, x + item.x, y + item.y, item.width, item.height), None, x, y, IDENTITY)
+        for child_x, child_y, child in fragment.children:
+            self._visit(child, x + child_x, y + child_y, IDENTITY, Scroller(x, y, fragment.width, fragment.height), False)
+
+
+def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tuple[int, int]:
+    """How far to the right and down what stands in a box reaches (css-overflow-3 §2.2), one of the boxes in it left out with all
+    that it holds. 1/64 px of the page; ``x`` and ``y`` are where the box itself is."""
+    collector = _WithoutCollector(0, 0)
+    collector.without = without
+    collector.within(fragment, x, y)
+    return collector.scroll_right, collector.scroll_bottom
 
 
 def stuck(child: Fragment, x: int, y: int, parent: tuple[int, int, Fragment], scroller: Scroller) -> tuple[int, int]:

@@ -11,12 +11,12 @@ from .background_values import OtherImage, PictureAt
 from .cascade import ActiveRules, Candidate, Winner
 from .clip_paths import ClipShape
 from .computed import line_height_px
-from .declarations import Declaration, Problem, plain_words, read_declaration
+from .declarations import Declaration, Problem, longhands_of, plain_words, read_declaration
 from .edge_values import CORNERS, Shadow
 from .font_faces import PLAIN, FaceAdjustments, FontFace
 from .gradients import Gradient, Stop
 from .media import USUAL_READER, Condition, Reader, Viewport, parse_media, read_for, turning_widths
-from .motion import Transition, animation_names, lays_out, transitions
+from .motion import COMPOSED, Transition, animation_names, lays_out, transitions
 from .properties import PROPERTIES, RESTYLED_FIELDS
 from .readers import read_color
 from .resolve import Restyled, StyleResolver, differing
@@ -27,4 +27,4 @@ from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "line_height_px", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]
+__all__ = ["COMPOSED", "CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "line_height_px", "longhands_of", "parse_media", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

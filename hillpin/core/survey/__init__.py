@@ -11,10 +11,11 @@ from .findings import Finding, declared, finding_key, name_of
 from .heights import HEIGHT_KINDS, HeightFinding, Heights, survey_heights
 from .interest import Interest, point_of_interest
 from .kinds import KINDS, severity_of
+from .lying_over import BoxOver, Shared, lying_over
 from .other_lengths import HALVED, LONGER, AtLength, over_lengths
 from .other_pages import Elsewhere, elsewhere, without_used
 from .parts_shown import ShownAt, ShownParts, shown_parts
 from .remedies import Remedy, proved
 from .whole import Surveyed, survey
 
-__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Interest", "PictureFiles", "Remedy", "ShownAt", "ShownParts", "SizePart", "Surveyed", "Taken", "compare", "declared", "elsewhere", "finding_key", "name_of", "over_lengths", "picture_files", "point_of_interest", "proved", "severity_of", "shown_parts", "survey", "survey_heights", "without_used"]
+__all__ = ["HALVED", "HEIGHT_KINDS", "KINDS", "LONGER", "AtLength", "BoxOver", "Difference", "Elsewhere", "Finding", "HeightFinding", "Heights", "Interest", "PictureFiles", "Remedy", "Shared", "ShownAt", "ShownParts", "SizePart", "Surveyed", "Taken", "compare", "declared", "elsewhere", "finding_key", "lying_over", "name_of", "over_lengths", "picture_files", "point_of_interest", "proved", "severity_of", "shown_parts", "survey", "survey_heights", "without_used"]

@@ -12,6 +12,7 @@ from itertools import chain
 
 import numpy as np
 
+from ..laid_out import baselines_of
 from ..markup import Element, Text
 from ..shown import px
 from ..widths import ABSENT, Stretch
@@ -77,19 +78,8 @@ def _beside(gutter: Element) -> Iterator[Element]:
 
 
 def _lines_of(stretch: Stretch, element: Element) -> _Lines | None:
-    """The lines of an element at a stretch's first width: its own, or those of its children, one each."""
-    held = stretch.layout.fragments.get(element)
-    if held is None:
-        return None
-    fragment, _, y = held
-    if fragment.lines > 1 and fragment.first_baseline is not None and fragment.last_baseline is not None:
-        return _Lines(fragment.lines, (y + fragment.first_baseline) / 64, (fragment.last_baseline - fragment.first_baseline) / 64 / (fragment.lines - 1))
-    baselines = []
-    for child in element.elements:
-        inside = stretch.layout.fragments.get(child)
-        if inside is None or inside[0].lines != 1 or inside[0].first_baseline is None:
-            return None
-        baselines.append((inside[2] + inside[0].first_baseline) / 64)
+    """The lines in an element at a stretch's first width, where they are evenly spaced."""
+    baselines = baselines_of(stretch.layout, element)
     if len(baselines) < FEWEST:
         return None
     pitches = np.diff(baselines)

@@ -41,7 +41,7 @@ UNSEEN = 0.05
 """A part of what shows: where more of it cannot be looked into, nothing is said."""
 _OPAQUE_TO_US = frozenset(["video", "canvas", "iframe", "object", "embed", "audio"])
 _BELOW_ALL = (-inf, 0, 0)
-Key = tuple[tuple[float, float, int], ...]
+Key = tuple[tuple[float, float, float], ...]
 Bounds = tuple[float, float, float, float]
 """Left, top, right and bottom in CSS px of the page."""
 
@@ -171,6 +171,19 @@ class Scene:
             return (*own, _BELOW_ALL)
         return (*around, (0.0, 2.0 if is_inline else 0.0, element.index))
 
+    def _generated_key(self, element: Element, pseudo: str, style: ComputedStyle) -> Key:
+        """Of a pseudo-element's ground: right before or after what the element holds."""
+        context, whole = self._base(element)
+        index = element.index + 0.5 if pseudo == "before" else _last_in(element).index + 0.5
+        _, own = _stacked(index, style, _is_item(style, self.styles.get(element)), context, whole)
+        return (*own, _BELOW_ALL) if own != whole else (*own, (0.0, 0.0, index))
+
+    def is_above_words(self, element: Element, pseudo: str, style: ComputedStyle, words: Element) -> bool:
+        """Whether a box, an element's own or a pseudo-element's, is painted over the words of another element."""
+        is_inline = style.display.startswith("inline")
+        own = self._generated_key(element, pseudo, style) if pseudo else self._key(element, style, is_inline)
+        return own > (*self._base(words)[1], (0.0, 2.0, words.index))
+
     # What is painted.
 
     def _all(self) -> Iterator[Painted]:
@@ -190,12 +203,7 @@ class Scene:
                 yield Painted(self._key(element, inline, True), self._clipped(element, inline, area), _flat(inline), element)
         for (element, pseudo), made in layout.generated.items():
             if made.fragment is not None and made.style.visibility == "visible":
-                context, whole = self._base(element)
-                _, own = _stacked(element.index, made.style, _is_item(made.style, self.styles.get(element)), context, whole)
-                place = -0.5 if pseudo == "before" else 1e6
-                key = (*own, _BELOW_ALL) if own != whole else (*own, (0.0, 0.0, element.index))
-                key = tuple((z, phase, index if part < len(whole) else int(index + place)) for part, (z, phase, index) in enumerate(key))
-                yield from self._ground(element, None, made.fragment, made.x / 64, made.y / 64, key)
+                yield from self._ground(element, None, made.fragment, made.x / 64, made.y / 64, self._generated_key(element, pseudo, made.style))
 
     def _ground(self, element: Element, own: Element | None, fragment: Fragment, x: float, y: float, key: Key) -> Iterator[Painted]:
         """The colour and the layers of a box; ``own`` is None for a pseudo-element's."""
@@ -246,7 +254,14 @@ def _is_item(style: ComputedStyle, around: ComputedStyle | None) -> bool:
     return around is not None and around.display.removeprefix("inline-") in ("flex", "grid")
 
 
-def _stacked(index: int, style: ComputedStyle, is_item: bool, context: Key, whole: Key) -> tuple[Key, Key]:
+def _last_in(element: Element) -> Element:
+    """The last element within one, or itself."""
+    while element.elements:
+        element = element.elements[-1]
+    return element
+
+
+def _stacked(index: float, style: ComputedStyle, is_item: bool, context: Key, whole: Key) -> tuple[Key, Key]:
     """What ``Scene._base`` says of an element, from what it says of its surroundings."""
     is_positioned = style.position != "static"
     level = style.z_index if isinstance(style.z_index, int) and (is_positioned or is_item) else None

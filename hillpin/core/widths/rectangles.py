@@ -92,7 +92,7 @@ class Tables:
 
     def collect(self, width: int, ctx: Context, root: Fragment) -> None:
         """Take in one layout of a page by the way of rectangles in page coordinates, transforms and all."""
-        collector = _ExtentCollector(ctx)
+        collector = _ExtentCollector(ctx.width, ctx.height)
         collector.collect(root)
         table = self.rows[width - self.low]
         for element, rect in collector.rects.items():
@@ -296,8 +296,8 @@ def _ends(owners: NDArray[np.int64], parts: NDArray[np.int8], wanted: tuple[Part
 class _ExtentCollector(Collector):
     """A collector that also notes how far texts and generated boxes reach (transforms left out)."""
 
-    def __init__(self, ctx: Context) -> None:
-        super().__init__(ctx)
+    def __init__(self, width: int, height: int) -> None:
+        super().__init__(width, height)
         self.ends: dict[tuple[int, int], int] = {}
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
