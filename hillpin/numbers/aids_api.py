@@ -15,6 +15,7 @@ from ..core.aids import (
     OVERLAYS,
     Goal,
     Scale,
+    beside,
     can_be_taken_over,
     comes_to,
     contest_of,
@@ -22,6 +23,7 @@ from ..core.aids import (
     font_report,
     hold,
     kind_named,
+    line_up,
     moved,
     moved_where,
     number_at,
@@ -43,6 +45,7 @@ from ..core.errors import InputError
 from ..core.markup import Element
 from ..core.page import Page
 from ..core.styles import Viewport
+from ..core.survey import lying_over
 from ..core.writing import comment_of, explain, refreshed, with_comment
 from ..sites.models import Site
 from ..sites.schemas import ErrorOut
@@ -58,6 +61,9 @@ from .aids_schemas import (
     GoalOut,
     HoldIn,
     HoldOut,
+    LinesBesideIn,
+    LinesBesideOut,
+    LyingOverOut,
     MoveIn,
     OffersOut,
     OutlineOut,
@@ -72,6 +78,7 @@ from .aids_schemas import (
     RoomOverOut,
     ScaleIn,
     ScaleOut,
+    SelectedIn,
     StandInIn,
     SumIn,
     TakeOverIn,
@@ -235,6 +242,28 @@ def text_over_widths(request: HttpRequest, site_id: int, payload: RoomOverIn) ->
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
     with lock:
         return TextOverOut(points=text_over(page, _element(page, payload.selected), payload.widths, payload.height))
+
+
+@router.post("/{site_id}/lines-beside", response={200: LinesBesideOut, 404: ErrorOut, 422: ErrorOut})
+@apart(10.0, SLOW, only_newest=True)
+def line_up_with(request: HttpRequest, site_id: int, payload: LinesBesideIn) -> LinesBesideOut:
+    """A text's baselines against those of one beside it, and what makes both stand on one rhythm."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        element = _element(page, payload.selected)
+        around = beside(page.layout(payload.width, payload.height), element)
+        other = payload.other if payload.other is not None else around[0].index if around else None
+        found = line_up(page, element, _element(page, other), payload.width, payload.height) if other is not None else None
+    return LinesBesideOut(beside=around, other=other, lined_up=found)
+
+
+@router.post("/{site_id}/lying-over", response={200: LyingOverOut, 404: ErrorOut, 422: ErrorOut})
+@apart(10.0, SLOW, only_newest=True)
+def lies_over(request: HttpRequest, site_id: int, payload: SelectedIn) -> LyingOverOut:
+    """What a box lies over, and what it adds to what scrolls."""
+    page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
+    with lock:
+        return LyingOverOut(boxes=lying_over(page, page.layout(payload.width, payload.height), _element(page, payload.selected)))
 
 
 @router.post("/{site_id}/type-scale", response={200: ScaleOut, 404: ErrorOut, 422: ErrorOut})

@@ -4,7 +4,25 @@ from __future__ import annotations
 
 from ninja import Field, Schema
 
-from ..core.aids import Asked, Contest, Direction, FontFile, Held, HeldState, Offer, OutlineEntry, OverlayLayer, Relation, Room, StandIn, Step, TextAt
+from ..core.aids import (
+    Asked,
+    Beside,
+    Contest,
+    Direction,
+    FontFile,
+    Held,
+    HeldState,
+    LinedUp,
+    Offer,
+    OutlineEntry,
+    OverlayLayer,
+    Relation,
+    Room,
+    StandIn,
+    Step,
+    TextAt,
+)
+from ..core.survey import BoxOver
 from ..core.writing import Quantity
 
 
@@ -275,3 +293,29 @@ class FileIn(PageIn):
     """A sheet of a page."""
 
     file: str
+
+
+class SelectedIn(ViewIn):
+    """An element at a viewport."""
+
+    selected: int
+
+
+class LyingOverOut(Schema):
+    """What an element's box and those of its pseudo-elements lie over and add to what scrolls."""
+
+    boxes: list[BoxOver]
+
+
+class LinesBesideIn(SelectedIn):
+    """A text, and the one beside it that it is held against; the nearest without."""
+
+    other: int | None = None
+
+
+class LinesBesideOut(Schema):
+    """The texts that stand beside one, and it held against one of them; none where it stands alone."""
+
+    beside: list[Beside]
+    other: int | None
+    lined_up: LinedUp | None

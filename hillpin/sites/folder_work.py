@@ -21,6 +21,7 @@ from ..core.site import (
     LineChange,
     Links,
     ShownPicture,
+    SitePart,
     Wanted,
     empty_page,
     folder_of,
@@ -236,19 +237,25 @@ def _link(folder: Folder, wish: LinkWish) -> Plan:
 def _put_part(folder: Folder, wish: PutPartWish) -> Plan:
     """The part's files, and its link in each page; what stands there of another choice is replaced."""
     part = part_named(wish.part)
-    plan = Plan(f"{part.title} put in")
-    for name, content in part.contents(wish.chosen).items():
-        path = folder_of(part) + name
-        if path not in folder.contents:
-            plan.parts.append(Part("", path, content))
-        elif folder.contents[path] != content:
-            plan.parts.append(Part(path, path, content, folder.revisions[path]))
+    plan = Plan(f"{part.title} put in", part_files(folder, part, wish.chosen))
     for page in wish.pages:
         text = folder.text(page)
         after = part_linked(part, page, text)
         if after != text:
             plan.parts.append(folder.edited(page, after))
     return plan
+
+
+def part_files(folder: Folder, part: SitePart, chosen: dict[str, int | str]) -> list[Part]:
+    """The files of a part where they are not in the site as they are to be."""
+    parts = []
+    for name, content in part.contents(chosen).items():
+        path = folder_of(part) + name
+        if path not in folder.contents:
+            parts.append(Part("", path, content))
+        elif folder.contents[path] != content:
+            parts.append(Part(path, path, content, folder.revisions[path]))
+    return parts
 
 
 def _take_part(folder: Folder, wish: TakePartWish) -> Plan:

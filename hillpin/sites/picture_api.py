@@ -12,7 +12,7 @@ from . import picture_work
 from .files_api import step_out
 from .files_schemas import FolderStepOut
 from .models import Site
-from .picture_schemas import MakeFilesIn, PictureFilesIn, PictureFilesOut, ShownPartsOut, ThumbnailsIn
+from .picture_schemas import EnlargeIn, MakeFilesIn, PictureFilesIn, PictureFilesOut, ShownPartsOut, ThumbnailsIn
 from .schemas import ErrorOut
 from .steps import carry_out
 
@@ -35,6 +35,12 @@ def picture_parts(request: HttpRequest, site_id: int, payload: PictureFilesIn) -
 def make_picture_files(request: HttpRequest, site_id: int, payload: MakeFilesIn) -> FolderStepOut:
     """Make the files of a picture and write them into its page, in one step."""
     return step_out(carry_out(get_object_or_404(Site, pk=site_id), picture_work.making(request, site_id=site_id, payload=payload)))
+
+
+@router.post("/{site_id}/enlarge", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})
+def enlarge(request: HttpRequest, site_id: int, payload: EnlargeIn) -> FolderStepOut:
+    """Make a picture open large on click, in one step."""
+    return step_out(carry_out(get_object_or_404(Site, pk=site_id), picture_work.enlarged(request, site_id=site_id, payload=payload)))
 
 
 @router.post("/{site_id}/thumbnails", response={200: FolderStepOut, 404: ErrorOut, 422: ErrorOut})

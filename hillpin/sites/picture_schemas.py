@@ -81,3 +81,12 @@ class ThumbnailsIn(Schema):
     width: int = Field(ge=8, le=2_000)
     ratio_width: float = Field(gt=0, le=100)
     ratio_height: float = Field(gt=0, le=100)
+
+
+class EnlargeIn(Schema):
+    """A picture on a page as it is saved, and the way in which it is to open large."""
+
+    page: str
+    selected: int
+    height: int = Field(800, ge=1, le=20_000)
+    way: Literal["link", "dialog", "script"]

@@ -11,16 +11,18 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 
 from ..computing import SLOW, apart
+from ..core.authoring import CLASS, SheetHabits, button_rule, enlarging, moved_by_it
 from ..core.errors import InputError
 from ..core.files import MemoryFiles, resolve
 from ..core.markup import Element, with_attribute
 from ..core.page import Page
 from ..core.pictures import NoPicture, smaller, thumbnail
+from ..core.site import part_linked, part_named
 from ..core.survey import PictureFiles, picture_files, shown_parts
 from .errors import Refused
-from .folder_work import FROM_HERE, TO_HERE, Folder
+from .folder_work import FROM_HERE, TO_HERE, Folder, part_files
 from .models import Site
-from .picture_schemas import MakeFilesIn, PictureFilesIn, ThumbnailsIn
+from .picture_schemas import EnlargeIn, MakeFilesIn, PictureFilesIn, ThumbnailsIn
 from .steps import Part, Plan
 
 LOOKING, MAKING = 60.0, 120.0
@@ -118,3 +120,41 @@ def thumbnails(request: HttpRequest | None, site_id: int, payload: ThumbnailsIn)
             raise Refused(f"{path}: {why}") from why
         plan.parts.append(_written(folder, f"{posixpath.splitext(path)[0]}-thumbnail{ending}", content))
     return plan
+
+
+@apart(MAKING, SLOW)
+def enlarged(request: HttpRequest | None, site_id: int, payload: EnlargeIn) -> Plan:
+    """A page with a picture that opens large on click, and the rule or the script that this needs."""
+    folder = Folder(get_object_or_404(Site, pk=site_id))
+    text = folder.text(payload.page)
+    plain = text.replace("\r\n", "\n")
+    page = Page(MemoryFiles(folder.contents), payload.page)
+    element = _element(page, payload.selected)
+    change = enlarging(plain, payload.selected, payload.way)
+    after = change.text
+    plan = Plan(f"{element.name()} on {payload.page} opens large {_BY[payload.way]}")
+    if payload.way == "script":
+        part = part_named("script-enlarge")
+        plan.parts += part_files(folder, part, {})
+        after = part_linked(part, payload.page, after)
+    rule = _sheet_with_rule(folder, page) if payload.way == "dialog" else None
+    plan.parts += [rule] if rule is not None else []
+    changed = {part.path: part.content for part in plan.parts if part.path and part.content is not None} | {payload.page: after.encode()}
+    plan.words += f"; {moved_by_it(page, Page(MemoryFiles({**folder.contents, **changed}), payload.page), payload.selected, payload.height)}"
+    plan.parts.append(folder.edited(payload.page, folder.ending_alike(payload.page, after)))
+    return plan
+
+
+_BY = {"link": "by a link", "dialog": "in a dialog", "script": "over the page, by a script"}
+
+
+def _sheet_with_rule(folder: Folder, page: Page) -> Part | None:
+    """The page's last sheet with the rule for buttons around pictures; None where one of its sheets has it."""
+    if any(f".{CLASS}" in text for text in page.sheet_texts.values()):
+        return None
+    path = next(reversed(page.sheet_texts), "")
+    if not path:
+        raise Refused("The page links no sheet of the site that the button's rule could go into.")
+    text = folder.text(path).replace("\r\n", "\n")
+    rule = button_rule(SheetHabits.of(text).unit, "\n")
+    return folder.edited(path, folder.ending_alike(path, f"{text.rstrip()}{chr(10) * 2 if text.strip() else ''}{rule}"))

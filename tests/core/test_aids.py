@@ -70,6 +70,24 @@ section { line-height: 2 }
         with self.assertRaises(InputError):
             self.contest("colour")
 
+    def grounds(self, css: str, body: str, selector: str = "#c") -> list[tuple[str, str | None]]:
+        page = linked(css, body)
+        contest = contest_of(page, page.layout(800), only(page, selector), "background-color")
+        return [(one.name, one.winner.text if one.winner else None) for one in contest.behind]
+
+    def test_whose_ground_shows_in_a_cell(self) -> None:
+        css = "table { background: #eee } tbody { background: #0001 } tr:nth-child(2) { background: #00f2 } .two { background: #f002 } .all { background: #0f02 }"
+        body = "<table><colgroup class=all><col><col class=two></colgroup><tbody><tr><td>x<td>x<tr><td>x<td id=c>x</table>"
+        # CSS 2 §17.5.1: the cell over its row, that over the rows' group, the column, the columns' group, the table.
+        self.assertEqual(self.grounds(css, body), [("tr", "background: #00f2"), ("tbody", "background: #0001"), ("col.two", "background: #f002"), ("colgroup.all", "background: #0f02"), ("table", "background: #eee")])
+        self.assertEqual(self.grounds(css + " #c { background: #fff }", body), [])
+        self.assertEqual([one for one, _ in self.grounds(css + " tr:nth-child(2) { background: #00f }", body)], ["tr"])
+        self.assertEqual([one for one, _ in self.grounds(css, body, "tr:nth-child(2) > td:first-child")], ["tr", "tbody", "colgroup.all", "table"])
+
+    def test_whose_ground_shows_anywhere_else(self) -> None:
+        css = "body { background: linear-gradient(red, blue) } section { background: #fff8 }"
+        self.assertEqual(self.grounds(css, "<section><p id=c>x</p></section>"), [("section", "background: #fff8"), ("body", "background: linear-gradient(red, blue)")])
+
     def test_what_is_contested(self) -> None:
         page = linked(self.CSS, "<section class=box><p id=one>x</p></section>")
         self.assertEqual(set(contested(page, page.layout(800), only(page, "#one"))), {"color", "width"})

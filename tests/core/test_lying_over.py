@@ -38,7 +38,7 @@ class LyingOver(unittest.TestCase):
     def test_a_line_by_a_pseudo_element(self) -> None:
         css = ".b { position: relative; height: 40px } .b::after { content: ''; position: absolute; left: -30px; bottom: 10px; width: 100%; height: 4px; background: #333 }"
         own, line = self.told(css, "<h2 class=b>Skerry Line and its seven piers</h2>", width=500)
-        self.assertEqual(own.sentences, ["It adds nothing to what the page scrolls."])
+        self.assertEqual(own.sentences, ["It adds nothing to scroll to."])
         # The heading is 500 wide and 40 high: the line stands from -30 to 470, from 26 to 30 down.
         self.assertEqual((line.name, line.x, line.y, line.width, line.height), ("::after", -30, 26 + own.y, 500, 4))
         self.assertTrue(line.sentences[0].startswith("It covers ") and line.sentences[0].endswith(" × 4 of h2.b."), line.sentences)

@@ -101,6 +101,16 @@ class Findings(unittest.TestCase):
         self.assertEqual(self.found(css, "picture-cropped", body), [])
         self.assertEqual(self.found("img { display: block; width: 100% }", "picture-soft", body), [])
 
+    def test_a_background_that_says_something(self) -> None:
+        css = "div { height: 600px; background: url(a.png) center / cover }"
+        (one,) = self.found(css, "picture-cropped", "<div role=img aria-label='The reef'></div>")
+        # As the img above: 900 wide, less than a third of it below 300.
+        self.assertEqual((one.low, one.high), (240, 299))
+        self.assertEqual(one.message, "At 240 27% of the width of the picture behind div shows, and it is one that says something.")
+        self.assertEqual(one.working, ("drawn 900", "in 240", "= 27% of its width: 330 and 330 are cut off"))
+        for decoration in ("<div></div>", "<div role=img></div>", "<div role=img aria-label=''></div>"):
+            self.assertEqual(self.found(css, "picture-cropped", decoration), [])
+
     def test_all_of_it_in_its_box_is_no_finding(self) -> None:
         self.assertEqual(self.found("img { width: 100px; height: 400px; object-fit: contain }", "picture-cropped"), [])
         self.assertEqual(self.found("img { width: 100%; height: auto; max-width: 600px }", "picture-soft"), [])

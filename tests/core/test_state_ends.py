@@ -44,6 +44,11 @@ class StateEnds(unittest.TestCase):
         self.assertEqual([(one.property, one.seconds) for one in self.ends(css)], [("color", 0.5), ("background", 0)])
         self.assertEqual([one.seconds for one in self.ends("a { transition: all 300ms } a:hover { border: 2px solid }")], [0.3])
 
+    def test_of_a_shorthand_what_really_changes(self) -> None:
+        # Of the ground only its colour, which takes its time; of the border its width too, at once.
+        css = "a { background: #123; border: 1px solid red; transition: background-color 0.2s, border-color 0.4s } a:hover { background: #456; border: 2px solid blue }"
+        self.assertEqual([(one.property, one.seconds, one.effect) for one in self.ends(css)], [("background", 0.2, "paints"), ("border", 0.4, "moves")])
+
     def test_what_reduced_motion_leaves(self) -> None:
         css = "a { transition: color 200ms } a:hover { color: #456 } @media (prefers-reduced-motion: reduce) { a { transition: none } }"
         self.assertEqual([(one.seconds, one.calm_seconds) for one in self.ends(css)], [(0.2, 0)])

@@ -8,6 +8,10 @@ from ..errors import InputError
 from ..markup import Element
 from ..page import Layout, Page
 from ..styles import PROPERTIES, ActiveRules, Candidate, Rule
+from .grounds_below import grounds_below
+
+
+_GROUNDS = ("background-color", "background-image")
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,6 +53,8 @@ class Contest:
     chain: list[Inherited] = field(default_factory=list)
     initial: bool = False
     """Whether nothing sets it, so that it has its initial value."""
+    behind: list[Inherited] = field(default_factory=list)
+    """Of a ground that something shows through: whose shows, the nearest first, and the declaration that gives it."""
 
 
 def contested(page: Page, layout: Layout, element: Element) -> list[str]:
@@ -69,6 +75,10 @@ def contest_of(page: Page, layout: Layout, element: Element, prop: str) -> Conte
     active = _active(page, layout)
     contenders = _contenders(page, element, prop, active)
     contest = Contest(prop, contenders, known.inherited)
+    if prop in _GROUNDS:
+        for below in grounds_below(layout, element):
+            found = [one for name in _GROUNDS for one in _contenders(page, below, name, active) if one.wins]
+            contest.behind.append(Inherited(below.index, below.name(), found[0] if found else None))
     if any(one.wins for one in contenders):
         return contest
     if known.inherited:

@@ -9,7 +9,7 @@ from itertools import zip_longest
 
 from ..markup import Element
 from ..page import Layout, Page
-from ..styles import COMPOSED, PROPERTIES, ActiveRules, Declaration, Rule, lays_out, longhands_of, transitions
+from ..styles import COMPOSED, PROPERTIES, ActiveRules, Declaration, Rule, lays_out, transitions
 from .property_sum import comes_to
 
 MOST = 40
@@ -62,8 +62,7 @@ class _Side:
         if not rules:
             return 0.0
         together = replace(rules[-1], declarations=[one for rule in rules for one in rule.declarations])
-        names = longhands_of(name) or (name,)
-        return max((one.seconds for one in transitions(together) for part in names if one.covers(part) or one.name == name), default=0.0)
+        return max((one.seconds for one in transitions(together) if one.covers(name)), default=0.0)
 
 
 def end_changes(page: Page, rest: Layout, held: Page, end: Layout, calm: Page) -> list[EndChange]:
@@ -88,37 +87,42 @@ def _changes(first: _Side, last: _Side, calm: Page, element: Element, pseudo: st
     other = last.page.document.elements[element.index]
     orders = {rule.order for rule in first.rules(element, pseudo)}, {rule.order for rule in last.rules(other, pseudo)}
     differing = [rule for side, one in ((first, element), (last, other)) for rule in side.rules(one, pseudo) if rule.order in orders[0] ^ orders[1]]
-    told: set[tuple[str, int, int]] = set()
+    changed: dict[tuple[str, int, int], tuple[Declaration | None, Declaration | None, list[str]]] = {}
     for rule in differing:
         for declaration in rule.declarations:
             for name in declaration.values or (declaration.name,):
                 before, after = first.winner(element, pseudo, name), last.winner(other, pseudo, name)
-                says = before or after
-                if says is None or name.startswith(_OF_MOTION) or _same(before, after):
+                says = after or before
+                if says is None or name.startswith(_OF_MOTION) or _same(before, after, name):
                     continue
-                shown = (after or says).name if (after or says).name != "all" else name
-                key = (shown, before.line if before is not None else 0, after.line if after is not None else 0)
-                if key not in told:
-                    told.add(key)
-                    yield _change(first, last, calm, (element, pseudo, name), (shown, before, after))
+                key = (says.name if says.name != "all" else name, before.line if before is not None else 0, after.line if after is not None else 0)
+                names = changed.setdefault(key, (before, after, []))[2]
+                if name not in names:
+                    names.append(name)
+    for (shown, _, _), (before, after, names) in changed.items():
+        yield _change(first, last, calm, (element, pseudo, names), (shown, before, after))
 
 
-def _same(before: Declaration | None, after: Declaration | None) -> bool:
-    return before is after or (before is not None and after is not None and (before.name, before.text) == (after.name, after.text))
+def _same(before: Declaration | None, after: Declaration | None, name: str) -> bool:
+    """Whether a property has one value by both; what nothing declares has its initial one, unless it is inherited."""
+    known = PROPERTIES.get(name)
+    if before is not None and after is not None:
+        return before is after or (before.values[name] == after.values[name] if name in before.values and name in after.values else (before.name, before.text) == (after.name, after.text))
+    one = before or after
+    return one is None or (known is not None and not known.inherited and one.values.get(name) == known.initial)
 
 
-def _change(first: _Side, last: _Side, calm: Page, what: tuple[Element, str | None, str], told: tuple[str, Declaration | None, Declaration | None]) -> EndChange:
-    element, pseudo, name = what
+def _change(first: _Side, last: _Side, calm: Page, what: tuple[Element, str | None, list[str]], told: tuple[str, Declaration | None, Declaration | None]) -> EndChange:
+    element, pseudo, names = what
     shown, before, after = told
     other = last.page.document.elements[element.index]
-    longhands = longhands_of(shown) or (name,)
-    effect = "moves" if any(map(lays_out, longhands)) else "drawn" if name in COMPOSED else "paints"
+    effect = "moves" if any(map(lays_out, names)) else "drawn" if any(name in COMPOSED for name in names) else "paints"
     place = after or before
     assert place is not None
     label = element.name() + (f"::{pseudo}" if pseudo else "")
-    texts = [_text(side, one, pseudo, name, declaration) for side, one, declaration in ((first, element, before), (last, other, after))]
-    seconds = last.seconds(other, pseudo, name)
-    calm_seconds = _Side(calm, last.layout, last.active).seconds(calm.document.elements[element.index], pseudo, name)
+    texts = [_text(side, one, pseudo, names[0], declaration) for side, one, declaration in ((first, element, before), (last, other, after))]
+    calm_side, calm_element = _Side(calm, last.layout, last.active), calm.document.elements[element.index]
+    seconds, calm_seconds = (max(side.seconds(one, pseudo, name) for name in names) for side, one in ((last, other), (calm_side, calm_element)))
     return EndChange(element.index, label, shown, texts[0], texts[1], effect, seconds, calm_seconds, place.file, place.line)
 
 

@@ -23,6 +23,7 @@ from .on_pictures import low_contrast
 from .outside import outside_address
 from .overflow import box_overflow, page_overflow
 from .overlap import overlap
+from .parts_shown import cropped_backgrounds
 from .pictures_shown import pictures_shown
 from .queries import media_ends
 from .reading_order import eye_order, tab_order
@@ -77,7 +78,7 @@ FAMILIES = (
     Family(_alone(uneven_gutters), (Kind("uneven-gutters", "doubtful", "Gutters uneven", "The gaps between the boxes of one row differ."),)),
     Family(_alone(collapsed_parent), (Kind("collapsed-parent", "wrong", "Floats not contained", "A box does not contain its floats: what follows slides up beside them."),)),
     Family(_alone(stretched_image), (Kind("stretched-image", "wrong", "Picture out of shape", "A picture is shown at a ratio that is not its own."),)),
-    Family(_alone(pictures_shown), (
+    Family(_alone(lambda survey: [*pictures_shown(survey), *cropped_backgrounds(survey)]), (
         Kind("picture-cropped", "doubtful", "Picture cropped away", "Less than a third of a picture's width or height shows in the box that it covers."),
         Kind("picture-soft", "doubtful", "Picture soft", "A picture is drawn far larger than it has pixels."),
         Kind("picture-heavy", "hint", "Picture heavy", "A picture's file has far more pixels than any width shows."),

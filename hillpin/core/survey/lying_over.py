@@ -118,9 +118,10 @@ def _add_scrolled(layout: Layout, found: BoxOver, fragment: Fragment, rect: Rect
     is_page = container is layout.root
     style = container.box.style
     where = "the page" if is_page else name_of(container.box.element) if container.box.element is not None else "what is around it"
-    if style.overflow_x == "clip" or (is_page and style.overflow_x in ("hidden", "clip")):
+    if style.overflow_x == "clip":
         found.sentences.append(f"It adds nothing to scroll to: {where} clips what is beyond it.")
         return
+    is_cut = style.overflow_x == "hidden"
     first = (0.0, 0.0) if is_page else ((x + style.border_left_width) / 64, (y + style.border_top_width) / 64)
     room = (layout.viewport.width, layout.viewport.height) if is_page else (_inner(container, "x"), _inner(container, "y"))
     others = scroll_ends(container, x, y, fragment.box)
@@ -129,13 +130,13 @@ def _add_scrolled(layout: Layout, found: BoxOver, fragment: Fragment, rect: Rect
         own = container.width if words == "to the right" else container.height
         rest = max(start + length, other / 64, (start + own / 64) if is_page else 0)
         if whole / 64 - rest >= LEAST:
-            found.sentences.append(f"It adds {px(whole / 64 - rest)} {words} to what {where} scrolls.")
+            found.sentences.append(f"It adds {px(whole / 64 - rest)} {words}{f', which {where} cuts off.' if is_cut else f' to what {where} scrolls.'}")
             found.working.append(f"{px(whole / 64)} where it ends − {px(rest)} where all else does = {px(whole / 64 - rest)} {words}")
     beyond = [f"{px(start - at)} {words}" for words, start, at in zip(("left of", "above"), first, (rect.x, rect.y), strict=True) if start - at >= LEAST]
     if beyond:
         found.sentences.append(f"{' and '.join(beyond)} {where}: nobody can scroll there.")
     if not found.working:
-        found.sentences.append(f"It adds nothing to what {where} scrolls.")
+        found.sentences.append("It adds nothing to scroll to.")
 
 
 def _inner(fragment: Fragment, axis: str) -> float:

@@ -5,14 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+import numpy as np
+
 from ..errors import InputError
 from ..layout import edges_of
 from ..markup import Element
 from ..page import Page
 from ..pictures import FittedAxis, layers_of, natural_in
+from ..shown import px
 from ..widths import ABSENT, Stretch, walk
-from .findings import Survey, box_of, name_of
-from .pictures_shown import picture_of
+from .findings import Finding, Masks, Survey, box_of, name_of, place_of
+from .pictures_shown import LEAST_SHOWN, picture_of
 
 EVERY = 8
 """Widths between two points of a band; the ends of every stretch of equal rules are points, too."""
@@ -90,3 +93,26 @@ def _sentence(points: list[ShownAt], side: str, shares: list[float]) -> str:
     where = f"from {points[low].width:,} to {points[high].width:,}" if high > low else f"at {points[at].width:,}"
     beyond = f"{first * 100:.0f}% of it are cut off at the {ends[0]}, {(1 - last) * 100:.0f}% at the {ends[1]}"
     return f"Least of its {side} shows {where}: {least * 100:.0f}%; {beyond}."
+
+
+def cropped_backgrounds(survey: Survey) -> list[Finding]:
+    """Boxes that are a picture to those who do not see them (``role="img"`` with a name) and show less than a third of their background
+    one way. Any other background is decoration, of which nothing is lost."""
+    cropped = Masks[int](survey.walked)
+    elements = [one for one in survey.elements if one.attributes.get("role", "").strip() == "img" and any(one.attributes.get(name, "").strip() for name in ("aria-label", "aria-labelledby"))]
+    for stretch in survey.stretches:
+        for element in elements:
+            axes = [_axes(survey, stretch, element, width) for width in range(stretch.low, stretch.high + 1)]
+            cropped.put(element.index, stretch, np.array([one is not None and min(one[0].share, one[1].share) < LEAST_SHOWN for one in axes]))
+    return [_cropped(survey, survey.elements[index], low, high) for index, low, high in cropped.runs()]
+
+
+def _cropped(survey: Survey, element: Element, low: int, high: int) -> Finding:
+    stretch = survey.exact_at(low)
+    axes = _axes(survey, stretch, element, low)
+    assert axes is not None
+    side, axis = ("width", axes[0]) if axes[0].share < axes[1].share else ("height", axes[1])
+    message = f"At {low:,} {axis.share * 100:.0f}% of the {side} of the picture behind {name_of(element)} shows, and it is one that says something."
+    working = (f"drawn {px(axis.drawn)}", f"in {px(axis.room)}", f"= {axis.share * 100:.0f}% of its {side}: {px(max(axis.before, 0))} and {px(max(axis.after, 0))} are cut off")
+    place = place_of(survey.page, element, survey.style(element, stretch), "background_size", "background_image", "height")
+    return Finding("picture-cropped", element.index, name_of(element), low, high, place.file, place.line, message, working)

@@ -682,6 +682,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{site_id}/enlarge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enlarge
+         * @description Make a picture open large on click, in one step.
+         */
+        post: operations["hillpin_sites_picture_api_enlarge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{site_id}/thumbnails": {
         parameters: {
             query?: never;
@@ -1043,6 +1063,46 @@ export interface paths {
          * @description A text's size, line height, measure and lines at each of some widths.
          */
         post: operations["hillpin_numbers_aids_api_text_over_widths"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/lines-beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line Up With
+         * @description A text's baselines against those of one beside it, and what makes both stand on one rhythm.
+         */
+        post: operations["hillpin_numbers_aids_api_line_up_with"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/lying-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lies Over
+         * @description What a box lies over, and what it adds to what scrolls.
+         */
+        post: operations["hillpin_numbers_aids_api_lies_over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4065,6 +4125,26 @@ export interface components {
             format: "same" | "webp" | "avif";
         };
         /**
+         * EnlargeIn
+         * @description A picture on a page as it is saved, and the way in which it is to open large.
+         */
+        EnlargeIn: {
+            /** Page */
+            page: string;
+            /** Selected */
+            selected: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "link" | "dialog" | "script";
+        };
+        /**
          * ThumbnailsIn
          * @description Pictures of a site to be made small, all of one ratio of width ÷ height.
          */
@@ -4648,6 +4728,8 @@ export interface components {
              * @default false
              */
             initial: boolean;
+            /** Behind */
+            behind?: components["schemas"]["Inherited"][];
         };
         /**
          * ContestOut
@@ -4855,6 +4937,11 @@ export interface components {
             zones?: components["schemas"]["Zone"][];
             /** Lines */
             lines?: components["schemas"]["GridLine"][];
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * OverlaysOut
@@ -4866,7 +4953,8 @@ export interface components {
         };
         /**
          * Zone
-         * @description A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, picture or cut (of a picture).
+         * @description A rectangle in CSS px of the page. ``kind`` is its look: outline, track, gap, area, line (of flex), free, baseline, rhythm (a line of the baseline
+         *     grid), off (it), picture or cut (of a picture).
          */
         Zone: {
             /** Kind */
@@ -5053,8 +5141,37 @@ export interface components {
             before?: string | null;
         };
         /**
+         * EndChange
+         * @description A property that a state changes. ``before`` and ``after`` are as declared, with what they come to where that says more; nothing
+         *     declared before is empty. ``effect``: ``moves`` boxes, is ``drawn`` elsewhere with nothing laid out anew, or ``paints`` only.
+         *     ``seconds`` is how long it takes, ``calm_seconds`` how long for those who ask for reduced motion.
+         */
+        EndChange: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+            /** Property */
+            property: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Effect */
+            effect: string;
+            /** Seconds */
+            seconds: number;
+            /** Calm Seconds */
+            calm_seconds: number;
+            /** File */
+            file: string;
+            /** Line */
+            line: number;
+        };
+        /**
          * Held
-         * @description What a held state does: how many declarations it brings, and what it shifts; outermost boxes only.
+         * @description What a held state does: how many declarations it brings, what it shifts (outermost boxes only), and what its end has otherwise than
+         *     its start.
          */
         Held: {
             /**
@@ -5068,6 +5185,8 @@ export interface components {
             shifts: components["schemas"]["Shift"][];
             /** Sentence */
             sentence: string;
+            /** Changes */
+            changes: components["schemas"]["EndChange"][];
         };
         /**
          * HoldOut
@@ -5256,6 +5375,177 @@ export interface components {
         TextOverOut: {
             /** Points */
             points: components["schemas"]["TextAt"][];
+        };
+        /**
+         * Beside
+         * @description A text that stands beside another.
+         */
+        Beside: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LinePair
+         * @description Lines of one number: both baselines.
+         */
+        LinePair: {
+            /** Number */
+            number: number;
+            /** Own */
+            own: number;
+            /** Other */
+            other: number;
+        };
+        /**
+         * LinedUp
+         * @description Two texts compared. ``drift`` is how much more each own line is than the other's; None where the lines of one are not evenly spaced.
+         */
+        LinedUp: {
+            /** Name */
+            name: string;
+            /** Other */
+            other: string;
+            /** Own Pitch */
+            own_pitch: number | null;
+            /** Other Pitch */
+            other_pitch: number | null;
+            /** Drift */
+            drift: number | null;
+            /** Pairs */
+            pairs: components["schemas"]["LinePair"][];
+            /** Sentence */
+            sentence: string;
+            /** Working */
+            working: string[];
+            /** Ways */
+            ways?: components["schemas"]["Rhythm"][];
+        };
+        /**
+         * LinesBesideOut
+         * @description The texts that stand beside one, and it held against one of them; none where it stands alone.
+         */
+        LinesBesideOut: {
+            /** Beside */
+            beside: components["schemas"]["Beside"][];
+            /** Other */
+            other: number | null;
+            lined_up: components["schemas"]["LinedUp"] | null;
+        };
+        /**
+         * Rhythm
+         * @description A change that makes both stand on one rhythm: the sheet with it, and the most that two lines that belong together are apart then.
+         */
+        Rhythm: {
+            /** Sentence */
+            sentence: string;
+            /** File */
+            file: string;
+            /** Text */
+            text: string;
+            /** Caret */
+            caret: number;
+            /** Apart */
+            apart: number;
+        };
+        /**
+         * LinesBesideIn
+         * @description A text, and the one beside it that it is held against; the nearest without.
+         */
+        LinesBesideIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
+            /** Other */
+            other?: number | null;
+        };
+        /**
+         * BoxOver
+         * @description One box: where it is, what it shares with others, in words what it adds to what scrolls, and how that comes about.
+         */
+        BoxOver: {
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Paints */
+            paints: boolean;
+            /** Shares */
+            shares?: components["schemas"]["Shared"][];
+            /** Sentences */
+            sentences?: string[];
+            /** Working */
+            working?: string[];
+        };
+        /**
+         * LyingOverOut
+         * @description What an element's box and those of its pseudo-elements lie over and add to what scrolls.
+         */
+        LyingOverOut: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxOver"][];
+        };
+        /**
+         * Shared
+         * @description What a box shares with another element's words or picture: the part that both have, and whether the box is painted over it.
+         */
+        Shared: {
+            /** Name */
+            name: string;
+            /** Index */
+            index: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Is Above */
+            is_above: boolean;
+        };
+        /**
+         * SelectedIn
+         * @description An element at a viewport.
+         */
+        SelectedIn: {
+            /** Page */
+            page: string;
+            /**
+             * Drafts
+             * @default {}
+             */
+            drafts: {
+                [key: string]: string;
+            };
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @default 800
+             */
+            height: number;
+            /** Selected */
+            selected: number;
         };
         /**
          * ScaleOut
@@ -10655,6 +10945,59 @@ export interface operations {
             };
         };
     };
+    hillpin_sites_picture_api_enlarge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnlargeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderStepOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     hillpin_sites_picture_api_make_thumbnails: {
         parameters: {
             query?: never;
@@ -11606,6 +11949,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TextOverOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_line_up_with: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesBesideIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesBesideOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    hillpin_numbers_aids_api_lies_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SelectedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LyingOverOut"];
                 };
             };
             /** @description Bad Request */

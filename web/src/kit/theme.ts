@@ -29,6 +29,8 @@ export const GlobalStyle = createGlobalStyle`
   }
   *, *::before, *::after { box-sizing: border-box; }
   html, body, #root { height: 100%; }
+  /* What is hidden in one is cut off by the panel that scrolls around it, and does not make the window scroll. */
+  label { position: relative; }
   body {
     margin: 0; background: var(--paper); color: var(--ink);
     font: var(--size-text)/1.45 var(--font-words); font-variant-numeric: tabular-nums;

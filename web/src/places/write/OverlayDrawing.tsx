@@ -67,6 +67,9 @@ export function OverlayDrawing({ layers, columns, scroll, scale, height }: Props
           {(layer.lines ?? []).map((line, number) => <LineShape key={number} line={line} scale={scale} />)}
         </g>
       ))}
+      {layers.filter((layer) => layer.said).map((layer, place) => (
+        <text key={layer.name} x={scroll[0] + 6 / scale} y={scroll[1] + (14 + 16 * place) / scale} fill="var(--day-ink)" stroke="var(--sheet)" strokeWidth={4 / scale} paintOrder="stroke">{layer.said}.</text>
+      ))}
     </g>
   );
 }
@@ -90,6 +93,8 @@ interface Look {
   fillOpacity?: number;
   strokeOpacity?: number;
   isLabelled?: boolean;
+  /** The label stands on the zone's upper edge, and not in its middle. */
+  isOnEdge?: boolean;
 }
 
 /** How each kind of zone is drawn. */
@@ -102,6 +107,8 @@ const LOOKS: Record<string, Look> = {
   free: { fill: "url(#hatch-margin)", stroke: "none", isLabelled: true },
   picture: { fill: "none", stroke: "var(--day-pin)", dash: "8 3", isLabelled: true },
   cut: { fill: "url(#hatch-cut)", stroke: "none" },
+  rhythm: { fill: "none", stroke: "var(--day-lake)", strokeOpacity: 0.55 },
+  off: { fill: "none", stroke: "var(--day-pin)", dash: "3 3", isLabelled: true, isOnEdge: true },
   baseline: { fill: "none", stroke: "var(--day-pin)", dash: "2 2" },
 };
 const PLAIN: Look = { fill: "none", stroke: "var(--day-ink)" };
@@ -114,7 +121,7 @@ function ZoneShape({ zone, scale }: { zone: Zone; scale: number }) {
       {zone.height > 0
         ? <rect x={zone.x} y={zone.y} width={Math.max(zone.width, 0)} height={zone.height} fill={look.fill} fillOpacity={look.fillOpacity} stroke={look.stroke} strokeOpacity={look.strokeOpacity} strokeWidth={1 / scale} strokeDasharray={dash} />
         : <line x1={zone.x} x2={zone.x + zone.width} y1={zone.y} y2={zone.y} stroke={look.stroke} strokeOpacity={look.strokeOpacity} strokeWidth={1 / scale} strokeDasharray={dash} />}
-      {look.isLabelled && zone.width * scale > 30 && <text x={zone.x + zone.width / 2} y={zone.y + zone.height / 2} textAnchor="middle" fill="var(--day-ink)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{zone.label}</text>}
+      {look.isLabelled && zone.width * scale > 30 && <text x={zone.x + (look.isOnEdge ? 0 : zone.width / 2)} y={zone.y + (look.isOnEdge ? -2 / scale : zone.height / 2)} textAnchor={look.isOnEdge ? "start" : "middle"} fill="var(--day-ink)" stroke="var(--sheet)" strokeWidth={3 / scale} paintOrder="stroke">{zone.label}</text>}
     </>
   );
 }

@@ -68,12 +68,21 @@ export function RulesPanel(props: AidProps) {
           </ol>
         </>
       )}
+      {contest && (contest.behind ?? []).length > 0 && (
+        <>
+          <p>Behind it shows the ground of</p>
+          <ol aria-label="Whose ground shows">
+            {(contest.behind ?? []).map((one) => one.winner ? <Line key={one.index} one={one.winner} from={one.name} onSource={onSource} /> : <li key={one.index}><span className="why">{one.name}</span></li>)}
+          </ol>
+        </>
+      )}
       {trouble && <p role="alert">{trouble}</p>}
     </Panel>
   );
 }
 
-const INHERITED = ["color", "font-family", "font-size", "font-weight", "line-height", "text-align", "letter-spacing"];
+/** Asked about though nothing may be declared on the box itself: it comes from around it. */
+const INHERITED = ["background-color", "color", "font-family", "font-size", "font-weight", "line-height", "text-align", "letter-spacing"];
 
 function Line({ one, from, onSource, children }: { one: Contender; from?: string; onSource: AidProps["onSource"]; children?: React.ReactNode }) {
   const { file, line } = one;

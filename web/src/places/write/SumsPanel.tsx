@@ -1,11 +1,15 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { ask, client, type ElementNumbers, type Numbers } from "../../api/client";
+import { Button } from "../../kit/Button";
 import { Choice } from "../../kit/Choice";
+import { patiently } from "../../kit/patiently";
 import type { AidProps } from "./aid";
 import { AIDS } from "./aids";
 import type { Folder } from "./folder/useFolder";
+import { EnlargeForm } from "./EnlargeForm";
 import { InterestForm } from "./InterestForm";
+import { LyingOver } from "./LyingOver";
 import { PartsBand } from "./PartsBand";
 import { PictureFilesForm } from "./PictureFilesForm";
 import type { Pseudo } from "./useNumbers";
@@ -55,19 +59,36 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
   });
   const keep = useCallback((of: Quantity | null) => void latest.current(of), []);
   const hasPicture = numbers?.workings.some((one) => one.picture && one.picture.length > 0) ?? false;
-  const ofPicture = element && hasPicture ? (
+  const [isWritten, setWritten] = useState(false);
+  const latestDrafts = useRef(aid.drafts);
+  useEffect(() => {
+    latestDrafts.current = aid.drafts;
+  });
+  const index = element?.index;
+  const lyingOver = useMemo(() => index === undefined ? null : (
+    <LyingOver
+      key={`${index} ${width}`}
+      onLook={() => patiently(() => ask(client.POST("/api/sites/{site_id}/lying-over", { params: { path: { site_id: siteId } }, body: { page, width, height, drafts: latestDrafts.current, selected: index } }))).then((found) => found.boxes)}
+    />
+  ), [siteId, page, width, height, index]);
+  const isPicture = /^img\b/.test(element?.name ?? "");
+  const { last } = folder;
+  const said = isWritten && last && !last.undone ? <p role="status">{folder.said} <Button onPress={() => { setWritten(false); folder.undo(last); }}>Undo</Button></p> : null;
+  const below = element && hasPicture ? (
     <div key={element.index}>
       <PartsBand {...{ siteId, page, width, height }} drafts={aid.drafts} selected={element.index} />
-      {/^img\b/.test(element.name) && (
+      {isPicture && (
         <>
           <InterestForm {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} />
           <PictureFilesForm {...{ siteId, page, height, folder }} drafts={aid.drafts} selected={element.index} />
+          <EnlargeForm {...{ siteId, page, height, folder }} selected={element.index} onWritten={() => setWritten(true)} />
         </>
       )}
+      {lyingOver}
     </div>
-  ) : null;
+  ) : <>{said}{lyingOver}</>;
   const Aid = AIDS.find((one) => one.name === aside)?.Panel;
-  if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} ofPicture={ofPicture} />;
+  if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} below={below} />;
   return (
     <Panel aria-label={aside}>
       <header>{choice}</header>

@@ -39,15 +39,15 @@ interface Props {
   /** Put a number's sum beside its line as a comment; null brings all that are kept up to date. */
   onKeep?: (of: Quantity | null) => void;
   trouble?: string;
-  /** What is asked about a picture below its sum. */
-  ofPicture?: ReactNode;
+  /** What is asked about the box below its sum. */
+  below?: ReactNode;
 }
 
 const QUANTITIES = ["width", "height", "x", "y"] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
 /** The sum that gives a number of the selected box, term by term, as one would write it on paper. */
-export const WorkingPanel = memo(function WorkingPanel({ workings, generated, pseudo = "", onPseudo, element, measured, onSource, choice, onKeep, trouble, ofPicture }: Props) {
+export const WorkingPanel = memo(function WorkingPanel({ workings, generated, pseudo = "", onPseudo, element, measured, onSource, choice, onKeep, trouble, below }: Props) {
   const [of, setOf] = useState<Quantity>("width");
   const working = workings.find((candidate) => candidate.of === of);
   return (
@@ -62,7 +62,7 @@ export const WorkingPanel = memo(function WorkingPanel({ workings, generated, ps
       </header>
       {trouble && <p role="alert">{trouble}</p>}
       {working && <Sum working={working} measured={measured} onSource={onSource} />}
-      {ofPicture}
+      {below}
       {working && onKeep && (
         <div className="keep">
           <Button onPress={() => onKeep(of)}>Keep this sum in the CSS</Button>

@@ -148,7 +148,7 @@ function Write({ site, page, pages }: { site: Site; page: string; pages: string[
           siteId={site.id} page={page} width={walker} height={height} drafts={drafts} numbers={numbers} element={element} caret={caret ?? null}
           goal={handed?.goal ?? null} onPseudo={setPseudo} measured={isMeasured ? seen?.rects[element.index] : undefined} onSource={goTo} onAsk={askChange} onHold={setHeld} folder={folder}
         />
-        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={seen} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onAsk={askChange} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
+        <AtThisWidth siteId={site.id} page={page} height={height} drafts={drafts} numbers={numbers} error={error} measured={held ? undefined : seen} version={version} runsScripts={site.runs_scripts} caret={caret ?? null} onSource={goTo} onQuery={openQuery} onAsk={askChange} onFix={source.putIn} said={source.said} findings={findings} survey={survey} elsewhere={otherPages} />
       </div>
     </div>
   );
