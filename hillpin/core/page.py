@@ -20,7 +20,7 @@ from .files import Changed, Files, FolderFiles, resolve
 from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
-from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature, lines_of
+from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature, baselines_of, lines_of
 from .layout.boxes import Box
 from .layout.context import Context, Walked
 from .layout.entry import Pass, layout_root
@@ -392,4 +392,4 @@ def _spread(element: Element, affected: set[Element]) -> None:
         node = ancestor
 
 
-__all__ = ["DEFAULT_HEIGHT", "WIDEST", "BoxRecord", "Layout", "MissingFile", "Page", "Step", "UnmodelledFeature", "lines_of"]
+__all__ = ["DEFAULT_HEIGHT", "WIDEST", "BoxRecord", "Layout", "MissingFile", "Page", "Step", "UnmodelledFeature", "baselines_of", "lines_of"]

@@ -17,6 +17,7 @@ from ..core.aids import (
     Scale,
     beside,
     can_be_taken_over,
+    column_of,
     comes_to,
     contest_of,
     contested,
@@ -250,8 +251,9 @@ def line_up_with(request: HttpRequest, site_id: int, payload: LinesBesideIn) -> 
     """A text's baselines against those of one beside it, and what makes both stand on one rhythm."""
     page, lock = page_of(get_object_or_404(Site, pk=site_id), payload.page, payload.drafts, hill_shelf)
     with lock:
-        element = _element(page, payload.selected)
-        around = beside(page.layout(payload.width, payload.height), element)
+        layout = page.layout(payload.width, payload.height)
+        element = column_of(layout, _element(page, payload.selected))
+        around = beside(layout, element)
         other = payload.other if payload.other is not None else around[0].index if around else None
         found = line_up(page, element, _element(page, other), payload.width, payload.height) if other is not None else None
     return LinesBesideOut(beside=around, other=other, lined_up=found)

@@ -177,6 +177,7 @@ class States(AidCase):
         panel = self.aside("States")
         panel.get_by_label(":hover").check()
         expect(panel.get_by_role("list", name="What it shifts")).to_contain_text("a.button: 30 right")
+        expect(panel.get_by_role("list", name="Its end against its start")).to_contain_text("margin-left of a.button: 0 → 30px, at once; it moves boxes")
         button = page.frames[1].locator(".button").first
         self.assertEqual(button.evaluate("e => getComputedStyle(e).marginLeft"), "30px")
         panel.get_by_label("at rest").check()

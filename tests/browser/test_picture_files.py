@@ -42,6 +42,37 @@ class PictureFiles(InterfaceCase):
         self.assertFalse(SiteFile.objects.filter(site=self.site, path="pictures/orra-453.webp").exists())
 
 
+class Enlarging(InterfaceCase):
+    keeps_tab = False
+
+    def stored(self, path: str = "index.html") -> str:
+        return bytes(SiteFile.objects.get(site=self.site, path=path).content).decode()
+
+    def test_in_a_dialog_and_by_the_script(self) -> None:
+        page = self.open_write()
+        before = self.stored()
+        self.click_in_page(".gallery img")
+        over = page.get_by_role("group", name="What it covers and adds to scrolling")
+        over.get_by_role("button").press("Enter")
+        expect(over).to_contain_text("It adds nothing to scroll to.")
+        form = page.get_by_role("form", name="Enlarge on click")
+        form.get_by_role("combobox", name="How it opens").select_option("dialog")
+        self.assertEqual(self.violations(), [])
+        form.get_by_role("button", name="Write it").press("Enter")
+        self.until(lambda: 'commandfor="large-orra"' in self.stored(), "a button opens the dialog")
+        self.assertIn('<dialog id="large-orra"', self.stored())
+        self.assertIn(".enlarges {", self.stored("style.css"))
+        said = page.get_by_role("status").filter(has_text="opens large in a dialog")
+        said.get_by_role("button", name="Undo").press("Enter")
+        self.until(lambda: self.stored() == before and ".enlarges" not in self.stored("style.css"), "all is as before")
+        self.click_in_page(".gallery img")
+        form.get_by_role("combobox", name="How it opens").select_option("script")
+        form.get_by_role("button", name="Write it").press("Enter")
+        self.until(lambda: "data-enlarge>" in self.stored(), "a link leads to the picture")
+        self.assertIn('<script src="parts/script-enlarge/enlarge.js" defer></script>', self.stored())
+        self.assertTrue(SiteFile.objects.filter(site=self.site, path="parts/script-enlarge/enlarge.js").exists())
+
+
 class Alternatives(InterfaceCase):
     walks_behind = True
     keeps_tab = False

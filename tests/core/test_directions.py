@@ -24,7 +24,7 @@ BELOW = {
     "writing": {"errors", "fonts", "laid_out", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "units", "widths", "working"},
     "aids": {"authoring", "errors", "files", "fonts", "layout", "markup", "page", "pictures", "shown", "styles", "writing"},
     "planning": {"errors", "files", "layout", "markup", "naming", "page", "styles"},
-    "authoring": {"errors", "files", "filler", "images", "markup", "page", "styles"},
+    "authoring": {"errors", "files", "filler", "images", "markup", "page", "shown", "styles"},
     "handing": {"errors", "expectations", "filler", "images", "markup", "page", "shown", "site", "survey", "writing"},
     "survey": {"aids", "colours", "errors", "files", "filler", "images", "layout", "markup", "naming", "page", "pictures", "shown", "styles", "widths", "writing"},
 }

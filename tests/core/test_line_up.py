@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from itertools import pairwise
 
-from hillpin.core.aids import LinedUp, baseline_grid, beside, line_up, overlays_of
+from hillpin.core.aids import LinedUp, baseline_grid, beside, column_of, line_up, overlays_of
 from hillpin.core.errors import InputError
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
@@ -67,6 +67,10 @@ class TwoTexts(unittest.TestCase):
         layout = page.layout(800, 600)
         self.assertEqual([one.name for one in beside(layout, page.select(".own")[0])], ["div.other"])
         self.assertEqual(beside(layout, page.select("h2")[0]), [])
+        gutter = page_with("", BODY.replace("1<br>2<br>3<br>4", "<p>1</p><p>2</p><p>3</p>"))
+        layout = gutter.layout(800, 600)
+        # A line of a column of lines stands for the column.
+        self.assertEqual([column_of(layout, gutter.select(one)[0]).name() for one in (".other p", ".other", ".own", "h2")], ["div.other", "div.other", "div.own", "h2"])
         with self.assertRaisesRegex(InputError, "has no lines of text"):
             line_up(page, page.select(".own")[0], page.select("br")[0], 800, 600)
 

@@ -51,6 +51,21 @@ class Aids(TestCase):
         refused = self.ask("take-over", 422, width=800, selected=0, file="base.css", line=1, into="own.css")
         self.assertIn("no section with a name", refused["detail"])
 
+    def test_what_lies_beside_and_over(self) -> None:
+        files = {"index.html": "<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=a.css><body><div class=row><p class=one>a<br>b</p><p class=two>c<br>d</p></div><i class=b></i>", "a.css": "body { margin: 0 } .row { display: flex; line-height: 24px } p { margin: 0 } .one { line-height: 20px } .b { position: absolute; left: 790px; top: 0; width: 30px; height: 5px }"}
+        self.site = add_site("Vey", [NewFile(path, text.encode()) for path, text in files.items()])
+        answer = self.ask("lines-beside", width=800, selected=2)
+        self.assertEqual([one["name"] for one in answer["beside"]], ["p.two"])
+        # Lines of 20 beside lines of 24: the first 2 higher by half of the difference.
+        self.assertEqual([(one["own"] - one["other"]) for one in answer["lined_up"]["pairs"]], [-2, -6])
+        self.assertIn(".one { line-height: 24px }", answer["lined_up"]["ways"][0]["text"])
+        alone = self.ask("lines-beside", width=800, selected=6)
+        self.assertEqual((alone["beside"], alone["lined_up"]), ([], None))
+        self.ask("lines-beside", 422, width=800, selected=2, other=99)
+        (box,) = self.ask("lying-over", width=800, selected=6)["boxes"]
+        self.assertEqual(box["sentences"], ["It adds 20 to the right to what the page scrolls."])
+        self.ask("lying-over", 422, width=800, selected=99)
+
     def test_tree_and_moves(self) -> None:
         self.assertEqual(
             [one["name"] for one in self.ask("outline")["entries"]],
@@ -70,7 +85,7 @@ class Aids(TestCase):
 
     def test_what_there_is_to_choose_from(self) -> None:
         offers = self.client.get("/api/offers").json()
-        self.assertEqual([one["name"] for one in offers["overlays"]], ["outline", "track", "area", "gap", "line", "baseline", "picture"])
+        self.assertEqual([one["name"] for one in offers["overlays"]], ["outline", "track", "area", "gap", "line", "baseline", "rhythm", "picture"])
         self.assertEqual([one["name"] for one in offers["goals"] if not one["takes_number"]], ["one-row"])
         wish = {"selected": 3, "kind": "depth", "at": 900}
         self.assertIn("no goal of the kind depth", self.ask("goal-numbers", 422, wish=wish)["detail"])

@@ -10,7 +10,6 @@ from ..page import Layout, Page
 from ..styles import PROPERTIES, ActiveRules, Candidate, Rule
 from .grounds_below import grounds_below
 
-
 _GROUNDS = ("background-color", "background-image")
 
 

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import dataclass
 
-from ..laid_out import baselines_of
 from ..layout import Fragment
 from ..markup import Element
-from ..page import Layout
+from ..page import Layout, baselines_of
 from ..shown import px
 
 NEAR = 0.5

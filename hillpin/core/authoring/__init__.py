@@ -10,7 +10,7 @@ byte for byte, and what may not stand in its place is refused with the reason (`
 from .alternatives import with_alt
 from .data_rows import Separator
 from .duplicating import duplicated
-from .enlarging import CLASS, EnlargeWay, button_rule, enlarging, moved_by_it
+from .opening_large import CLASS, EnlargeWay, button_rule, enlarging, moved_by_it
 from .outline_lines import OutlineFault, OutlineLine, read_outline
 from .outline_markup import OutlineAsk, OutlineWritten, outline_markup
 from .placing import OutlinePut, put_outline

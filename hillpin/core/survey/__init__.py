@@ -6,12 +6,12 @@ and ``fixes`` write what would settle it, ``compare`` says what is better or wor
 """
 
 from .before_after import Difference, compare
+from .boxes_over import BoxOver, Shared, lying_over
 from .files_needed import PictureFiles, SizePart, Taken, picture_files
 from .findings import Finding, declared, finding_key, name_of
 from .heights import HEIGHT_KINDS, HeightFinding, Heights, survey_heights
 from .interest import Interest, point_of_interest
 from .kinds import KINDS, severity_of
-from .lying_over import BoxOver, Shared, lying_over
 from .other_lengths import HALVED, LONGER, AtLength, over_lengths
 from .other_pages import Elsewhere, elsewhere, without_used
 from .parts_shown import ShownAt, ShownParts, shown_parts

@@ -12,8 +12,8 @@ from itertools import chain
 
 import numpy as np
 
-from ..laid_out import baselines_of
 from ..markup import Element, Text
+from ..page import baselines_of
 from ..shown import px
 from ..widths import ABSENT, Stretch
 from .findings import Finding, Fix, Masks, Survey, declared, has_own_text, name_of, place_of

@@ -10,9 +10,8 @@ from fractions import Fraction
 from itertools import pairwise
 
 from ..errors import InputError
-from ..laid_out import baselines_of
 from ..markup import Element
-from ..page import Layout, Page
+from ..page import Layout, Page, baselines_of
 from ..shown import px
 from ..styles import ComputedStyle, Number
 from .goal import written
@@ -69,6 +68,16 @@ class LinedUp:
     sentence: str
     working: list[str]
     ways: list[Rhythm] = field(default_factory=list)
+
+
+def column_of(layout: Layout, element: Element) -> Element:
+    """The text that a single line belongs to where it is one of a column of such: the list of an item; else the element itself."""
+    around = element.parent
+    if around is None or around not in layout.fragments or len(baselines_of(layout, element)) != 1:
+        return element
+    lines = [baselines_of(layout, one) for one in around.elements if one in layout.rects]
+    below = all(one and two and one[-1] < two[0] for one, two in pairwise(lines))
+    return around if len(lines) > 2 and below and all(len(one) == 1 for one in lines) else element
 
 
 def beside(layout: Layout, element: Element) -> list[Beside]:
