@@ -153,7 +153,7 @@ _add("font-family", read_families, ("serif",), inherited=True)
 _add("font-size", read_font_size, 16.0, inherited=True, compute="font-size", restyled=True)
 _add("font-weight", read_weight, 400, inherited=True, compute="font-weight")
 _words("font-style", "normal italic oblique", inherited=True)
-_words("font-variant-caps", "normal small-caps all-small-caps petite-caps unicase titling-caps", inherited=True)
+_words("font-variant-caps", "normal small-caps all-small-caps petite-caps all-petite-caps unicase titling-caps", inherited=True)
 _words("font-kerning", "auto normal none", inherited=True)
 _add("line-height", read_line_height, None, inherited=True, compute="line-height", restyled=True)
 _add("letter-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
@@ -279,7 +279,7 @@ _uncovered("text-size-adjust", "auto none 100%")
 _uncovered("text-spacing-trim", "space-all normal")
 _uncovered("transform-box", "view-box border-box")
 _uncovered("unicode-bidi", "normal isolate embed")
-_uncovered("text-box text-emphasis font-variant offset position-try contain-intrinsic", "none normal auto")
+_uncovered("text-box text-emphasis offset position-try contain-intrinsic", "none normal auto")
 
 def is_known(name: str) -> bool:
     """Whether a name is a property of CSS, a custom property, or carries a vendor's prefix."""

@@ -216,6 +216,36 @@ def _font(tokens: Tokens) -> Expansion | None:
     return {**result, "font-size": size, "font-family": families}
 
 
+_VARIANTS = {
+    word: name
+    for name, words in {
+        "font-variant-caps": "small-caps all-small-caps petite-caps all-petite-caps unicase titling-caps",
+        "font-variant-numeric": "lining-nums oldstyle-nums proportional-nums tabular-nums diagonal-fractions stacked-fractions ordinal slashed-zero",
+        "font-variant-ligatures": "common-ligatures no-common-ligatures discretionary-ligatures no-discretionary-ligatures historical-ligatures no-historical-ligatures contextual no-contextual",
+        "font-variant-position": "sub super",
+        "font-variant-east-asian": "jis78 jis83 jis90 jis04 simplified traditional full-width proportional-width ruby",
+        "font-variant-emoji": "text emoji unicode",
+        "font-variant-alternates": "historical-forms stylistic styleset character-variant swash ornaments annotation",
+    }.items()
+    for word in words.split()
+}
+
+
+def _font_variant(tokens: Tokens) -> Expansion | None:
+    """``font-variant`` (css-fonts-4 §6.11): each word is of one longhand."""
+    parts: dict[str, Tokens] = {name: [] for name in _VARIANTS.values()}
+    words = [token.lower_name if token.type == "function" else keyword(token) for token in tokens]
+    if words == ["none"]:
+        parts["font-variant-ligatures"] = tokens
+    elif words != ["normal"]:
+        for word, token in zip(words, tokens, strict=True):
+            if word not in _VARIANTS:
+                return None
+            parts[_VARIANTS[word]].append(token)
+    read = {name: _read(name, listed) if listed else "normal" if name == "font-variant-caps" else "" for name, listed in parts.items()}
+    return None if None in read.values() else read
+
+
 def _white_space(tokens: Tokens) -> Expansion | None:
     table = {
         "normal": ("collapse", "wrap"), "nowrap": ("collapse", "nowrap"), "pre": ("preserve", "nowrap"),
@@ -318,7 +348,5 @@ SHORTHANDS: dict[str, Expander] = {
     "grid-template": grid_template,
     "grid": grid_shorthand,
     "text-decoration": _text_decoration,
-    "font-variant": lambda tokens: {
-        "font-variant-caps": "small-caps" if any(keyword(token) == "small-caps" for token in tokens) else "normal"
-    },
+    "font-variant": _font_variant,
 }

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from ...styles.values import AUTO_KIND
+from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, distribute, half, offset_of, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.intrinsic import contributions
+from ..sizes.intrinsic import contributions, minimum_width
 from ..sizes.sizing import (
     block_size,
     child_percent_basis,
@@ -18,6 +18,7 @@ from ..sizes.sizing import (
     inline_size,
     relative_offset,
     resolve_block,
+    to_border_box,
 )
 from .flex_items import cross_width, make_item
 from .flex_lengths import resolve_flexible_lengths
@@ -34,10 +35,42 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     if style.flex_direction.startswith("column"):
         return max(low for low, _ in sizes), max(high for _, high in sizes)
     gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
-    high = sum(high for _, high in sizes) + gaps
+    flexed = [_flexed(ctx, child, *size) for child, size in zip(items, sizes, strict=True)]
+    high = sum(high for _, high in flexed) + gaps
     if style.flex_wrap == "nowrap":
-        return sum(low for low, _ in sizes) + gaps, high
-    return max(low for low, _ in sizes), high
+        return sum(low for low, _ in flexed) + gaps, high
+    low = max(low for low, _ in sizes)
+    return low, max(low, high)
+
+
+def _flexed(ctx: Context, item: Box, low: int, high: int) -> tuple[int, int]:
+    """The contributions of an item with a definite ``flex-basis``: they count as far as it may grow or shrink to them, else the base
+    size within its limits does."""
+    style = item.style
+    if style.flex_basis.kind != Kind.FIXED:
+        return low, high
+    edges = edges_of(item, 0)
+    margins = edges.margin_left + edges.margin_right
+    base = to_border_box(item, style.flex_basis.units, edges.inline)
+    held = base
+    if style.max_width.kind == Kind.FIXED:
+        held = min(held, to_border_box(item, style.max_width.units, edges.inline))
+    if style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip"):
+        least = ctx.content_sizes(item)[0] + edges.inline
+        if style.width.kind == Kind.FIXED:
+            least = min(least, to_border_box(item, style.width.units, edges.inline))
+        if style.max_width.kind == Kind.FIXED:
+            least = min(least, to_border_box(item, style.max_width.units, edges.inline))
+    else:
+        least = minimum_width(ctx, item, style.min_width)
+    held = max(held, least, edges.inline)
+    outer = base + margins
+
+    def flexed(size: int) -> int:
+        may_flex = style.flex_grow > 0 if size > outer else style.flex_shrink > 0
+        return size if size == outer or may_flex else max(held + margins, 0)
+
+    return flexed(low), flexed(high)
 
 
 def layout_flex(ctx: Context, box: Box, space: Space) -> Fragment:

@@ -10,7 +10,7 @@ from enum import IntEnum
 from typing import Any
 
 from ...fonts.face import Face
-from ...fonts.linebreak import break_opportunities, grapheme_starts
+from ...fonts.linebreak import break_opportunities, breaks_all_between, grapheme_starts
 from ...styles.style import ComputedStyle
 from ...styles.values import ZERO, Length
 from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
@@ -141,7 +141,10 @@ class _Builder:
         return item
 
     def _add(self, box: Box) -> None:
-        if box.kind == TEXT:
+        if box.kind == TEXT and box.element is not None and box.element.tag == "wbr":
+            # White space folds across it, and it is an opportunity whatever the text around does.
+            self._append(ItemKind.TEXT, box, box.text)
+        elif box.kind == TEXT:
             self._add_text(box)
         elif box.is_floating:
             self._append(ItemKind.FLOAT, box, "")
@@ -258,7 +261,7 @@ class _Builder:
         run: list[Item] = []
         for item in self.items:
             if item.kind == ItemKind.TEXT:
-                if run and not _same_font(run[-1].box.style, item.box.style):
+                if run and ("\u200b" in (text[item.start], text[item.start - 1]) or not _same_font(run[-1].box.style, item.box.style)):
                     self._shape_run(run, text)
                     run = []
                 run.append(item)
@@ -304,7 +307,7 @@ def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
 
 
 def _break_between(position: int, style: ComputedStyle, text: str, result: list[bool]) -> None:
-    if position and (style.line_break == "anywhere" or (_is_letter(text[position]) and _is_letter(text[position - 1]))):
+    if position and (style.line_break == "anywhere" or breaks_all_between(text[position - 1], text[position])):
         result[position] = True
 
 

@@ -148,7 +148,7 @@ class LineBreaker:
             start += 1
             if start >= end:
                 return position, end, False
-        if overflowing and content.can_break[start] and line.has_content:
+        if overflowing and line.has_content and (content.can_break[start] or (self._breaks_anywhere(item) and self._may_break_before(line, start))):
             # Inline boxes that only open here go along to the next line.
             if self._rewind(line, 0, at_item_start=True) is None:
                 self._stop(line, index, start)
