@@ -218,6 +218,10 @@ class _Sizes:
             return max(self.axes.inner_width - self.item.main_start - self.item.main_end, self.edges.inline)
         if self.axes.is_row:
             return self.ctx.content_sizes(self.box)[1] + self.edges.inline
+        if ratio is not None and self.box.kind != REPLACED:
+            self.item.base_words = "aspect ratio with its fit-content width"
+            self.item.is_definite = True
+            return self._from_cross(cross_width(self.ctx, self.item, self.axes), ratio)
         return self._content_height()
 
     def _clamped_cross(self, cross: int) -> int:

@@ -57,6 +57,8 @@ class GridItem(AreaItem):
 
     open: Callable[[GridItem], OpenGrid] = field(kw_only=True)
     """Opens the item's own grid, where it is a subgrid."""
+    by_rows: int = field(default=INDEFINITE, kw_only=True)
+    """The border-box width that the height of its rows gives through ``aspect-ratio``, once that is known."""
 
     # Contributions to columns
 
@@ -77,7 +79,29 @@ class GridItem(AreaItem):
         def minimum() -> int:
             return max(self._minimum_width(ctx, edges, tracks) + margins, 0)
 
+        if self.by_rows != INDEFINITE:
+            low = high = minimum = lambda: max(self.by_rows + margins, 0)
         return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
+
+    def take_width_from_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
+        """Set ``by_rows`` for the height of its rows together; whether it depends on that (§11.1 step 3)."""
+        box, style = self.box, self.box.style
+        ratio = ratio_of(box)
+        if ratio is None or box.kind == REPLACED or style.width.kind != AUTO_KIND:
+            return False
+        edges = edges_of(box, 0)
+        if style.height.kind == AUTO_KIND:
+            if edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
+                return False
+            own = clamp_block(box, max(height - edges.margin_top - edges.margin_bottom, edges.block), edges, height)
+        else:
+            own = resolve_block(box, style.height, edges, height) if style.height.has_percentage else INDEFINITE
+            if own == INDEFINITE:
+                return False
+        before = self.by_rows
+        least = ctx.content_sizes(box)[0] + edges.inline if style.overflow_x in ("visible", "clip") and style.min_width.kind == AUTO_KIND else 0
+        self.by_rows = clamp_inline(ctx, box, max(width_by_ratio(box, edges, own, ratio), least), edges, 0, 0)
+        return self.by_rows != before
 
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
@@ -104,7 +128,7 @@ class GridItem(AreaItem):
 
     # Sizes in the area
 
-    def width_in_area(self, ctx: Context, container: ComputedStyle, height: int) -> int:
+    def width_in_area(self, ctx: Context, container: ComputedStyle, height: int, area_height: int) -> int:
         """The border-box width in the area; INDEFINITE where the box finds its own, by its content or by its forced height."""
         box, style = self.box, self.box.style
         edges = edges_of(box, self.area_width)
@@ -118,7 +142,7 @@ class GridItem(AreaItem):
             return INDEFINITE
         if stretches and not auto_margin:
             if word == "normal" and ratio_of(box) is not None:
-                through = width_from_ratio(box, edges, Space(self.area_width, percent_block=INDEFINITE))
+                through = width_from_ratio(box, edges, Space(self.area_width, percent_block=area_height))
                 if through is not None or height != INDEFINITE:
                     return INDEFINITE
             width = max(self.area_width - margins, edges.inline)
@@ -132,7 +156,7 @@ class GridItem(AreaItem):
 
     def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None, least: int = 0) -> Fragment:
         """The item laid out in its area's width; ``height`` forces its border-box height, ``least`` is its least width."""
-        width = self.width_in_area(ctx, container, height)
+        width = self.width_in_area(ctx, container, height, area_height)
         space = Space(
             self.area_width, percent_block=area_height, block=area_height, fixed_inline=max(width, least) if width != INDEFINITE else width,
             fixed_block=height, shrink=True,

@@ -107,6 +107,7 @@ class GridLayout:
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         tracks = self.tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
         items = self.items(placed)
+        self._take_fixed_rows(rows, placed, items, INDEFINITE, self.style.row_gap.resolve(0))
         contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)] if not contains_width(self.box) else []
         size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
         return total_size(tracks, gap)
@@ -141,6 +142,7 @@ class GridLayout:
         rows = self.explicit(False, row_room, row_gap, least, self._inherited(False))
         placed = self.placed(columns, rows)
         items = self.items(placed)
+        self._take_fixed_rows(rows, placed, items, inner_height, row_gap)
         across = self.column_axis(columns, placed, items, inner_width, column_gap)
         down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
         if inner_height == INDEFINITE:
@@ -153,7 +155,27 @@ class GridLayout:
             self._offsets(down, used, self.style.align_content)
         elif by_ratio != INDEFINITE:
             height = block_size(self.box, self.edges, self.space, total_size(down.tracks, row_gap) + self.edges.block, width)
+        if self._takes_widths_from(down, items):
+            # Rows follow, the container's own height does not.
+            across = self.column_axis(columns, placed, items, inner_width, column_gap)
+            down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
+            self._offsets(down, max(height - self.edges.block, 0), self.style.align_content)
         return self._fragment(width, max(height, self.edges.block), across, down, items)
+
+    def _takes_widths_from(self, down: GridAxis, items: list[GridItem]) -> bool:
+        """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
+        return any([item.take_width_from_rows(self.ctx, self.style, down.span(item.cell.row, item.cell.rows)[1]) for item in items])
+
+    def _take_fixed_rows(self, rows: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> None:
+        """The same for items whose rows are all of given heights, before any column is sized."""
+        with_ratio = [item for item in items if item.box.style.aspect_ratio is not None]
+        if not with_ratio:
+            return
+        tracks = self.tracks(rows, placed.rows, placed.rows_before, False, room, {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)})
+        for item in with_ratio:
+            spanned = tracks[item.cell.row : item.cell.row + item.cell.rows]
+            if all(track.minimum == track.maximum == "fixed" for track in spanned):
+                item.take_width_from_rows(self.ctx, self.style, sum(track.base for track in spanned) + gap * (len(spanned) - 1))
 
     def has_percentages(self, is_column: bool) -> bool:
         """Whether tracks or gaps of an axis are parts of its size."""
