@@ -154,6 +154,7 @@ class _Builder:
             item = self._append(ItemKind.BREAK, box, "\n")
             item.wraps = True
             self.space_pending_removal = True
+            self.in_word = False
         elif box.kind == INLINE:
             self._append(ItemKind.OPEN, box, "")
             for child in box.children:
@@ -162,7 +163,7 @@ class _Builder:
         else:
             item = self._append(ItemKind.ATOMIC, box, OBJECT)
             item.wraps = box.parent is None or box.parent.style.text_wrap_mode == "wrap"
-            self.space_pending_removal = False
+            self.space_pending_removal = self.in_word = False
 
     def _add_text(self, box: Box) -> None:
         style = box.style

@@ -65,11 +65,11 @@ class LineBreaker:
             elif kind in (OPEN, CLOSE):
                 width = self._edge_width(item)
                 if kind == OPEN and width > 0 and line.has_content and not overflowing and position + width > self.available + EPSILON:
-                    if self._space_follows(index):
-                        return self._cut_before_open(line, index, indent)
                     back = self._rewind(line, indent, at_item_start=self.content.can_break[item.start])
                     if back is not None:
                         return back
+                    if self._space_follows(index):
+                        return self._cut_before_open(line, index, indent)
                 holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
                 line.parts.append(Part(item, index, item.start, item.end, width))
                 position += width

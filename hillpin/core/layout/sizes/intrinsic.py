@@ -148,7 +148,8 @@ class _InlineSizes:
         indent = indent_of(box)
         self.low = self.high = 0
         self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
-        self.trailing = 0
+        self.trailing = self.end_trailing = self.line_trailing = 0
+        """What the spaces that would end a piece, the last of a line, or a line add to it."""
         self.floats_left = self.floats_right = 0
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
@@ -174,13 +175,13 @@ class _InlineSizes:
                 self.at_edge = False
                 self.since_break += low
                 self.line += high
-                self.trailing = 0
+                self.trailing = self.end_trailing = self.line_trailing = 0
                 if can_break[item.end] and item.wraps:
                     self._end_piece()
             elif item.kind == ItemKind.TAB:
                 self.since_break += tab_width(self.ctx, item, self.since_break)
                 self.line += tab_width(self.ctx, item, self.line)
-                self.trailing = 0
+                self.trailing = self.end_trailing = self.line_trailing = 0
         self._end_line()
         return self.low, max(self.high, self.floats_left + self.floats_right)
 
@@ -211,23 +212,29 @@ class _InlineSizes:
             else:
                 full = _snapped_width(item, start, cut)
                 self.since_break += full - width
-                self.trailing = full - width
+                self.trailing = self.end_trailing = full - width
+                if end < cut and not (anywhere or item.safe[end - item.start]):
+                    # What is kerned with a space is wider without it, where that ends a line.
+                    self.end_trailing = full - text_width(ctx, item, text, start, end)
                 if end == start and start == item.start:
-                    self.trailing = full
+                    self.trailing = self.end_trailing = full
                 if anywhere:
                     self._end_piece()
-        self.line += text_width(ctx, item, text, item.start, item.end)
+        width = text_width(ctx, item, text, item.start, item.end)
+        self.line += width
+        trimmed = trimmed_end(item, text, item.start, item.end)
+        self.line_trailing = width - text_width(ctx, item, text, item.start, trimmed) if trimmed < item.end else 0
 
     def _end_piece(self) -> None:
         self.low = max(self.low, self.since_break - self.trailing)
         self.since_break = 0
-        self.trailing = 0
+        self.trailing = self.end_trailing = 0
 
     def _end_line(self) -> None:
-        trailing = self.trailing
+        self.trailing = self.end_trailing
         self._end_piece()
-        self.high = max(self.high, self.line - trailing + self.floats_left + self.floats_right)
-        self.line = self.floats_left = self.floats_right = 0
+        self.high = max(self.high, self.line - self.line_trailing + self.floats_left + self.floats_right)
+        self.line = self.line_trailing = self.floats_left = self.floats_right = 0
 
     def _float(self, item: Item) -> None:
         low, high = contributions(self.ctx, item.box)
