@@ -260,7 +260,10 @@ class _BlockFlow(FlowRules[int]):
         if not box.is_floating:
             if fragment.first_baseline is not None and inside.first_baseline is None:
                 inside.first_baseline = y + fragment.first_baseline
-            if fragment.last_baseline is not None:
+            if box.kind == BLOCK and box.style.overflow_x not in ("visible", "clip") and box.role != "button":
+                # As the browser has it: of what scrolls, the bottom margin edge (CSS 2 §10.8.1).
+                inside.last_baseline = y + fragment.height + fragment.edges().margin_bottom
+            elif fragment.last_baseline is not None:
                 inside.last_baseline = y + fragment.last_baseline
 
 

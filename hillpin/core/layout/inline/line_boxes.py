@@ -241,7 +241,7 @@ class LineAssembler:
             level.pieces.append(piece)
         height = FontHeight(level.ascent, level.descent) if level.ascent > NOTHING else FontHeight(0, 0)
         shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
-        has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left)
+        has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left or edges.margin_right or edges.right)
         # As the browser has it: a box that goes on, with nothing on this line but a space that hangs, is not moved.
         self._join(parent, level, 0 if at_line_end and shift is not None and not inner and not has_edge else shift)
 

@@ -74,7 +74,10 @@ class Counters:
         pairs = quotes if isinstance(quotes, tuple) else () if quotes == "none" else _QUOTES
         closing = word.endswith("close-quote")
         if closing:
-            self.quote_depth = max(0, self.quote_depth - 1)
+            if not self.quote_depth:
+                # Nothing is open (css-content-3 §3.2).
+                return ""
+            self.quote_depth -= 1
         text = ""
         if pairs and not word.startswith("no-"):
             level = min(self.quote_depth, len(pairs) // 2 - 1)
