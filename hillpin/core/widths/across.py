@@ -271,6 +271,15 @@ class _Margins:
     def __init__(self, across: Across, had_floats: bool) -> None:
         self.across, self.ctx, self.had_floats = across, across.ctx, had_floats
 
+    def clears(self, box: Box, strut: Strut[Units]) -> bool:
+        if self.had_floats:
+            # Whether the floats reach so far down is another thing at each width.
+            raise NotAcrossError
+        return False
+
+    def below(self, strut: Strut[Units]) -> _Margins:
+        return self
+
     def edges(self, box: Box, basis: Units) -> EdgesAcross:
         return self.across.edges(box, basis)
 

@@ -143,7 +143,7 @@ class _BlockFlow(FlowRules[int]):
         self.ctx.recorder.float(box, edges, self, x - self.cx, top - self.cy)
 
     def _block(self, box: Box) -> None:
-        margins = top_margins(self.ctx, box, self.width, self.floats)
+        margins = top_margins(self.ctx, box, self.width, self.floats, self.cy + self.y, self.strut)
         joined = WHOLE_MARGINS.joined(self.strut, margins.strut)
         hypothetical = self.start_of(margins)
         cleared, edge = False, None

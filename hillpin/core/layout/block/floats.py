@@ -34,7 +34,7 @@ class Floats:
                     left = max(left, item.right)
                 else:
                     right = min(right, item.left)
-        return left, right
+        return left, max(left, right)
 
     def next_edge(self, y: int, height: int = 1) -> int | None:
         """The nearest bottom below y of a float that stands in the way there."""

@@ -34,8 +34,13 @@ class MarginSource(Protocol[N]):
     """What the rules of margins ask about boxes."""
 
     ctx: Context
-    had_floats: bool
-    """Whether floats stand before the box in its formatting context, so that what clears may have clearance."""
+    def clears(self, box: Box, strut: Strut[N]) -> bool:
+        """Whether a box that clears has clearance where these margins, its own among them, are all that is above it (§9.5.2)."""
+        ...
+
+    def below(self, strut: Strut[N]) -> MarginSource[N]:
+        """The same for what is in a box, below margins of what is around it."""
+        ...
 
     def edges(self, box: Box, basis: N) -> EdgesOf[N]:
         """A box's edges for its containing block's width."""
@@ -75,7 +80,7 @@ class MarginRules(Generic[N]):
     def top_margins(self, source: MarginSource[N], box: Box, basis: N) -> tuple[TopMargins[N], bool]:
         """The margins that adjoin the top margin of a block, and whether floats before it could change them.
 
-        A descendant that may have clearance ends the collapsing, as it does where the float before it is in the way.
+        A descendant that has clearance ends the collapsing; one that clears a float in the block itself may have it.
         """
         edges = source.edges(box, basis)
         strut = self.of(edges.margin_top)
@@ -94,11 +99,11 @@ class MarginRules(Generic[N]):
                     continue
                 if child.is_out_of_flow:
                     continue
+                margins, child_depends = source.below(strut).top_margins(child, inner)
                 if child.style.clear != "none":
                     depends = True
-                    if after_float or source.had_floats:
+                    if after_float or source.clears(child, self.joined(strut, margins.place)):
                         return TopMargins(strut, False, strut), True
-                margins, child_depends = source.top_margins(child, inner)
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:
                     return TopMargins(strut, False, strut), depends
@@ -159,10 +164,18 @@ WHOLE_MARGINS = MarginRules[int](max, min, bool)
 class _AtOneWidth:
     """What the rules ask, at one width."""
 
-    __slots__ = ("ctx", "had_floats")
+    __slots__ = ("before", "ctx", "floats", "start")
 
-    def __init__(self, ctx: Context, had_floats: bool) -> None:
-        self.ctx, self.had_floats = ctx, had_floats
+    def __init__(self, ctx: Context, floats: Floats, start: int, before: Strut[int]) -> None:
+        """For a place in a formatting context, and the margins that stand above it."""
+        self.ctx, self.floats, self.start, self.before = ctx, floats, start, before
+
+    def clears(self, box: Box, strut: Strut[int]) -> bool:
+        edge = self.floats.clear_edge(box.style.clear)
+        return edge is not None and edge > self.start + WHOLE_MARGINS.joined(self.before, strut).total
+
+    def below(self, strut: Strut[int]) -> _AtOneWidth:
+        return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut)) if self.floats.items else self
 
     def edges(self, box: Box, basis: int) -> Edges:
         return edges_of(box, basis)
@@ -181,9 +194,10 @@ class _AtOneWidth:
         return result, depends_on_floats
 
 
-def top_margins(ctx: Context, box: Box, basis: int, floats: Floats | None) -> TopMargins[int]:
-    """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1)."""
-    return _AtOneWidth(ctx, floats is not None and bool(floats.items)).top_margins(box, basis)[0]
+def top_margins(ctx: Context, box: Box, basis: int, floats: Floats, start: int, before: Strut[int]) -> TopMargins[int]:
+    """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1). ``start`` is where it would
+    stand in its formatting context without the margins ``before`` it and its own."""
+    return _AtOneWidth(ctx, floats, start, before).top_margins(box, basis)[0]
 
 
 def asks_no_height(style: ComputedStyle) -> bool:
