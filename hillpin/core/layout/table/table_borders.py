@@ -61,11 +61,8 @@ def collapse_borders(table: Box) -> None:
         if cell.column == 0:
             left = max(left, sides[3])
     table.collapsed_borders = (top // 2, right // 2, bottom // 2, left // 2)
-    if not grid.cells and not grid.rows and grid.columns:
+    if not grid.cells:
         table.collapsed_borders = (0, 0, 0, 0)
-    elif not grid.cells:
-        own = table.style
-        table.collapsed_borders = (own.border_top_width // 2, own.border_right_width // 2, own.border_bottom_width // 2, own.border_left_width // 2)
     table.edges_cache = None
 
 

@@ -100,7 +100,7 @@ class _TableLayout:
         captions = max((contributions(self.ctx, caption)[0] for caption in self.grid.captions), default=0)
         low = max(low, captions)
         if is_fixed(box):
-            low = gaps + edges.inline
+            low = max(gaps + edges.inline, captions)
         if space.fixed_inline != INDEFINITE:
             return max(space.fixed_inline, low)
         margins = edges.margin_left + edges.margin_right
@@ -109,12 +109,14 @@ class _TableLayout:
             used = resolve_inline(self.ctx, box, width, edges, space.inline, margins)
         else:
             used = max(low, min(high, space.inline - margins))
-        used = self._limited(used)
+        used = self._limited(used, low, high)
         self._record_width(used, low, high)
         return max(used, low)
 
-    def _limited(self, width: int) -> int:
+    def _limited(self, width: int, low: int, high: int) -> int:
         style, edges = self.box.style, self.edges
+        if style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+            width = min(width, low if style.max_width.kind == Kind.MIN_CONTENT else high)
         if style.max_width.is_definite_form:
             width = min(width, to_border_box(self.box, style.max_width.resolve(self.space.inline), edges.inline))
         if style.min_width.is_definite_form:
@@ -228,9 +230,10 @@ class _TableLayout:
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
-        # Without rows the columns are at the table's top, above its border and captions.
-        first = first if rows else 0
-        bottom = tops[-1] + rows[-1].height if rows else first
+        # Without cells the columns are at the table's top, above its border and captions.
+        has_cells = bool(self.grid.cells)
+        first = first if has_cells else 0
+        bottom = tops[-1] + rows[-1].height if has_cells else first
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
             fragment.row_offsets.append((row.box, left, top, inner, size.height))
         for group in self.grid.groups:
