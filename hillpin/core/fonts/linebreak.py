@@ -78,7 +78,7 @@ def _mark_word(text: str, start: int, end: int, result: list[bool]) -> None:
             allowed = _ascii_pair(before, after, text[i - 2] if i - 2 >= start else "")
         else:
             # A dash that begins a word keeps to its letters (LB 20a, which uniseg has for hyphens alone).
-            allowed = (i - start) in full and not (i == start + 1 and before in "\u2010\u2013" and after.isalnum())
+            allowed = (i - start) in full and not (i == start + 1 and before in "\u2010\u2013" and after.isalpha())
         result[i] = allowed
 
 
@@ -97,11 +97,11 @@ def _forbid_before_closers(text: str, result: list[bool]) -> None:
 _ALPHABETIC = frozenset(["AL", "AI", "HL", "NU", "SA", "XX"])
 _AFTER_ALL = _ALPHABETIC | {"OP"}
 _BREAK_ALL: dict[str, frozenset[str]] = {
-    **dict.fromkeys((*_ALPHABETIC, "CL", "CP", "SY"), _AFTER_ALL | {"PR", "HY"}),
-    **dict.fromkeys(("EX", "PO"), _AFTER_ALL | {"PR", "HY", "PO"}),
+    **dict.fromkeys((*_ALPHABETIC, "|", "CL", "CP", "SY"), _AFTER_ALL | {"PR", "HY", "|"}),
+    **dict.fromkeys(("EX", "PO"), _AFTER_ALL | {"PR", "HY", "PO", "|"}),
     "PR": frozenset(["PO"]),
     "HY": frozenset(["NU"]),
-    "IS": _AFTER_ALL | {"HY"},
+    "IS": _AFTER_ALL | {"HY", "|"},
     "ID": _AFTER_ALL,
     "H2": _AFTER_ALL | {"PR"},
     "H3": _AFTER_ALL | {"PR"},
@@ -113,7 +113,7 @@ Chromium 156 for every pair (css-text-3 §5.2)."""
 @functools.lru_cache(maxsize=1024)
 def _class_of(character: str) -> str:
     # Browsers tailor these two.
-    return "AL" if character in "+|" else str(line_break(character))
+    return {"+": "AL", "|": "|"}.get(character) or str(line_break(character))
 
 
 def breaks_all_between(before: str, after: str) -> bool:

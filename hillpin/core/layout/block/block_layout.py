@@ -13,7 +13,7 @@ from ..containing import contains_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
-from ..inline.line_layout import halves_before, layout_lines
+from ..inline.line_layout import halves_before, layout_lines, was_inline
 from ..positioned import place_out_of_flow
 from ..sizes.sizing import (
     auto_margins,
@@ -118,7 +118,7 @@ class _BlockFlow(FlowRules[int]):
     def run(self) -> Inside:
         for child in self.box.children:
             if child.is_out_of_flow:
-                self.inside.out_of_flow.append(OutOfFlow(child, self.width * halves_before(self.box, child) // 2, self.here()))
+                self.inside.out_of_flow.append(OutOfFlow(child, self._static_start(child), self.here()))
             elif child.is_floating:
                 self._float(child)
             else:
@@ -126,6 +126,13 @@ class _BlockFlow(FlowRules[int]):
         inside = self.inside
         inside.height, inside.bottom = self.y, self.strut
         return inside
+
+    def _static_start(self, box: Box) -> int:
+        """Where a box out of flow would begin: one that was inline beside the floats, by ``text-align``."""
+        if not was_inline(box) or not self.floats.items:
+            return self.width * halves_before(self.box, box) // 2
+        left, right = self.floats.bounds(self.cy + self.here(), 1, self.cx, self.cx + self.width)
+        return left - self.cx + (right - left) * halves_before(self.box, box) // 2
 
     def _float(self, box: Box) -> None:
         y = self.here()

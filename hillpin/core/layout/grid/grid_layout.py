@@ -6,7 +6,7 @@ from ...styles.grid_values import Repeat, TrackList
 from ...styles.values import Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, distribute, split_safety, static_side
-from ..boxes import Box, Edges, edges_of
+from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
@@ -105,11 +105,21 @@ class GridLayout:
         rows = self.explicit(False, INDEFINITE, 0, INDEFINITE, self._inherited(False))
         placed = self.placed(columns, rows)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
-        tracks = self.tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
         items = self.items(placed)
         self._take_fixed_rows(rows, placed, items, INDEFINITE, self.style.row_gap.resolve(0))
-        contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)] if not contains_width(self.box) else []
-        size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
+
+        def sized() -> list[Track]:
+            tracks = self.tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
+            contributors = [c for item in items for c in item.column_contributors(self.ctx, tracks, gap)] if not contains_width(self.box) else []
+            size_tracks(Sizing(tracks, contributors, gap, INDEFINITE, constraint, False, 0, INFINITE))
+            return tracks
+
+        tracks = sized()
+        if any(item.box.style.aspect_ratio is not None and item.box.kind != REPLACED for item in items) and not contains_width(self.box):
+            across = GridAxis(tracks, [], gap, columns, placed.columns_before, 0)
+            self._offsets(across, total_size(tracks, gap), self.style.justify_content)
+            down = self._row_axis(rows, placed, items, across, INDEFINITE, self.style.row_gap.resolve(0), 0, INFINITE)
+            tracks = sized() if self._takes_widths_from(down, items) else tracks
         return total_size(tracks, gap)
 
     def _inline_limits(self) -> tuple[int, int]:

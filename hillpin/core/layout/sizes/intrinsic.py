@@ -150,7 +150,9 @@ class _InlineSizes:
         self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
         self.trailing = self.end_trailing = self.line_trailing = 0
         """What the spaces that would end a piece, the last of a line, or a line add to it."""
-        self.floats_left = self.floats_right = 0
+        self.floats = self.floats_above = 0
+        """Floats of the line that stand beside one another, and the widest such row before them."""
+        self.last_float = ""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
 
@@ -183,7 +185,7 @@ class _InlineSizes:
                 self.line += tab_width(self.ctx, item, self.line)
                 self.trailing = self.end_trailing = self.line_trailing = 0
         self._end_line()
-        return self.low, max(self.high, self.floats_left + self.floats_right)
+        return self.low, self.high
 
     def _grow(self, width: int) -> None:
         self.since_break += width
@@ -233,22 +235,20 @@ class _InlineSizes:
     def _end_line(self) -> None:
         self.trailing = self.end_trailing
         self._end_piece()
-        self.high = max(self.high, self.line - self.line_trailing + self.floats_left + self.floats_right)
-        self.line = self.line_trailing = self.floats_left = self.floats_right = 0
+        self.high = max(self.high, self.line - self.line_trailing + max(self.floats_above, self.floats))
+        self.line = self.line_trailing = self.floats = self.floats_above = 0
+        self.last_float = ""
 
     def _float(self, item: Item) -> None:
         low, high = contributions(self.ctx, item.box)
         self.low = max(self.low, low)
         clear = item.box.style.clear
-        if (clear in ("left", "both") and self.floats_left) or (clear in ("right", "both") and self.floats_right):
-            self.high = max(self.high, self.line + self.floats_left + self.floats_right)
-            self.line = 0
-            self.floats_left = 0 if clear != "right" else self.floats_left
-            self.floats_right = 0 if clear != "left" else self.floats_right
-        if item.box.style.float == "left":
-            self.floats_left += high
-        else:
-            self.floats_right += high
+        if clear in ("both", self.last_float) and self.last_float:
+            # As the browser has it: what clears the float before it begins a row, with the line's text beside it again.
+            self.floats_above = max(self.floats_above, self.floats)
+            self.floats = 0
+        self.last_float = item.box.style.float
+        self.floats += high
 
 
 def _snapped_width(item: Item, start: int, end: int) -> int:

@@ -1,0 +1,122 @@
+"""Still more small pages that generated ones came down to: breaks within words, sizes of flex containers, ratios in grids, clearance."""
+
+from __future__ import annotations
+
+import html
+
+from .base import AgreementCase
+
+PLAIN = "body { font: 16px/18px serif } p, ul, figure, h3 { margin: 0; padding: 0; font: inherit }"
+
+
+class WithinWords(AgreementCase):
+    def test_break_all_between_every_pair_of_marks(self) -> None:
+        """css-text-3 §5.2, by the classes of UAX #14."""
+        marks = "a1(['\"!$%&*+,-./:;=?@_|~)]€…—日é"
+        pairs = "".join(f"<p>{html.escape(one + two)}</p>" for one in marks for two in marks)
+        self.agree(PLAIN + " p { width: 0; word-break: break-all }", pairs, widths=(320,))
+
+    def test_break_all_beside_words_that_do_not(self) -> None:
+        self.agree(PLAIN, "<div style='width: 300px'><i style='word-break: break-all'>permitting)</i><b style='font-size: 24px'>Incomprehensibilities and</b></div><div style='width: 9.6px; word-break: break-all'>12:45 a-b x?q=1</div>")
+
+    def test_anywhere_between_inline_boxes(self) -> None:
+        self.agree(PLAIN, "".join(f"<div style='width: {width}px; overflow-wrap: anywhere'>From<em>Pier</em> <a>Inco</a>,cd <b>I</b>ol</div>" for width in (0, 10, 20, 30)))
+
+    def test_an_opportunity_by_wbr(self) -> None:
+        self.agree(
+            PLAIN + " div { float: left; clear: left }",
+            "<p style='white-space: nowrap'>I boat archipelago leaves dogs 12:45 only the<wbr>Dogs</p><b>by<wbr>,</b> <b>AV<wbr>AV</b><div><wbr> Known light</div><div>a <wbr> Known light</div><div>a<wbr> Known</div>",
+        )
+
+    def test_small_capitals(self) -> None:
+        self.agree(
+            PLAIN + " b { font-weight: 400; font-variant: small-caps } .n { font-variant: small-caps tabular-nums; font-family: Sans }",
+            "<b> To a longer note</b><br><b style='font: 13.333px sans-serif; font-variant: small-caps'>a V.b 12</b><div style='display: flex; width: 300px'><p style='width: 340px'>Welcome</p><p><b> To</b></p></div>",
+        )
+
+    def test_words_begin_anew_after_a_break(self) -> None:
+        self.agree(PLAIN + " div { text-transform: capitalize }", "<div><span>a<br>only</span> <b>x<i>y</i></b> well<input><label>crossings;</label> at<img><label>crossings;</label></div>")
+
+    def test_kerned_with_the_space_that_ends_a_line(self) -> None:
+        texts = ("BY ", "BY BY B", "BY <b>a</b>", "BY <br>a", "a BY b c", "Y a", "<b>BY</b> c")
+        self.agree(PLAIN + " div { width: min-content } p { float: left; clear: left }", "".join(f"<div>{text}</div><p>{text}</p>" for text in texts))
+
+    def test_an_edge_without_room_goes_back_to_the_last_opportunity(self) -> None:
+        boxes = ("margin: 0 40px", "margin-left: 40px", "padding-left: 40px", "margin-left: 20px", "vertical-align: 25%; margin-right: 9px", "vertical-align: 25%")
+        self.agree(PLAIN + " p { width: 128px }", "".join(f"<p>Welcome allows<i style='{one}'> Pier boats</i></p><p>Welcome allows<i style='{one}'> Pierpierpier</i></p>" for one in boxes))
+
+
+class FlexBases(AgreementCase):
+    """What a ``flex-basis`` counts in the sizes of its container (css-flexbox-1 §9.9.1, as the browser has it)."""
+
+    def test_grow_and_shrink_decide(self) -> None:
+        flexes = (
+            "0 1 0", "0 0 0", "1 1 0", "0 1 30px", "1 1 30px", "0 1 200px", "0 0 200px", "1 0 200px", "0 1 50%", "0 1 content; width: 10px", "0 1 30px; width: 200px", "1 1 auto; width: 30px",
+            "0 1 30px; min-width: 0", "0 1 30px; overflow: hidden", "0 1 200px; max-width: 100px", "1 1 0; min-width: 120px", "0 1 30px; box-sizing: border-box; padding: 10px",
+        )  # fmt: skip
+        items = [f"<p style='flex: {flex}'>Leaves boat</p>" for flex in flexes]
+        body = "".join(f"<div class={kind}>{item}</div><div class={kind}>{item}<p>Nine</p></div><div class='{kind} w'>{item}<p>Nine</p></div>" for item in items for kind in ("most", "least"))
+        self.agree(PLAIN + " .most { display: flex; width: max-content } .least { display: flex; width: min-content } .w { flex-wrap: wrap }", body, widths=(800,))
+
+    def test_pictures_and_fields(self) -> None:
+        items = ("<img width=30 height=20 style='flex: 0 0 50px'>", "<img width=30 height=20 style='flex: 0 1 20px'>", "<input style='flex: 0 1 300px'>", "<button style='flex: 0 0 20px'>Nine boats</button>")
+        self.agree(PLAIN + " div { display: inline-flex }", "".join(f"<div>{item}</div><br>" for item in items))
+
+    def test_a_ratio_in_a_column(self) -> None:
+        items = ("", "min-height: 0", "padding: 5px", "width: 100px", "overflow: hidden", "max-height: 10px")
+        boxes = ("align-items: start", "flex-wrap: wrap", "align-items: center; height: 100px")
+        self.agree(PLAIN + " div { display: flex; flex-direction: column }", "".join(f"<div style='{box}'><p style='aspect-ratio: 2.35; {item}'>{word}</p></div>" for box in boxes for item in items for word in ("E", "Extraordinarily")))
+
+
+class RatiosInGrids(AgreementCase):
+    """Heights of rows that give widths to columns (css-grid-2 §11.1, step 3)."""
+
+    def test_automatic_rows_and_columns(self) -> None:
+        columns = ("", "grid-template-columns: auto auto", "grid-template-columns: auto 1fr", "grid-template-columns: auto auto; justify-content: start", "grid-template-columns: 100px auto")
+        self.agree(PLAIN + " div { display: grid }", "".join(f"<div style='{one}'><p style='aspect-ratio: 4/3'>two</p><p>12:45</p></div>" for one in columns) + "<div><p style='aspect-ratio: 3/2; grid-column-start: 2'>,</p></div>")
+
+    def test_rows_of_a_given_height(self) -> None:
+        items = ("", "align-self: start", "justify-self: start", "align-self: stretch", "height: 100%", "height: 50px")
+        columns = ("", "grid-template-columns: auto auto; width: 200px")
+        self.agree(PLAIN + " div { display: grid; grid-template-rows: 60px } .i { display: inline-grid }", "".join(f"<div style='{one}'><p style='aspect-ratio: 4/3; {item}'>two</p><p>12:45</p></div>" for one in columns for item in items) + "<div class=i><p style='aspect-ratio: 4/3'>two</p><p>12:45</p></div>")
+        self.agree(PLAIN + " div { display: inline-grid }", "<div><p style='aspect-ratio: 4/3'>A</p></div><div style='grid-template-columns: auto auto'><p style='aspect-ratio: 4/3'>A</p><p>b<br>c</p></div>")
+
+
+class Clearance(AgreementCase):
+    def test_margins_count_where_nothing_is_in_the_way(self) -> None:
+        floats = ("right; width: 600px; height: 60px", "right; width: 100px; height: 20px", "left; width: 100px; height: 60px")
+        body = "".join(
+            f"<div style='display: flow-root'><b style='float: {one}'></b>{text}<div><h3 style='clear: {clear}; margin: 19px 0'>when</h3></div></div>"
+            for one in floats for text in ("Is", "<img>", "<p>a</p>") for clear in ("left", "right", "none")
+        )  # fmt: skip
+        self.agree(PLAIN, body)
+
+    def test_a_float_wider_than_its_room_leaves_none(self) -> None:
+        self.agree(PLAIN, "<h4 style='float: right; width: 100%; margin: 0 0 0 18px'>e</h4><a><img></a>", widths=(320,))
+        self.agree(PLAIN, "<div style='width: 0'><b style='float: right'>from</b><p style='float: left'>Lighthouse</p></div>", widths=(320,))
+
+
+    def test_rows_of_floats_in_a_widest_size(self) -> None:
+        rows = ("left 40 none, right 50 left", "left 40 none, left 50 left, right 30 none", "left 40 none, right 50 none, left 20 left", "right 50 none, left 40 none, left 60 left", "left 50 none, right 40 none, right 60 right", "left 40 none, right 50 none, left 20 both")
+        bodies = ["".join("<a style='float: {}; width: {}px; clear: {}'></a>".format(*one.split()) for one in row.split(", ")) for row in rows]
+        self.agree(PLAIN + " div { width: max-content } a { height: 5px }", "".join(f"<div>{floats}text</div><div>te{floats}xt</div>" for floats in bodies))
+
+    def test_what_was_inline_stands_beside_floats(self) -> None:
+        for before in ("", "<div>x</div>"):
+            for align in ("left", "center", "right"):
+                self.agree(PLAIN + f" body {{ text-align: {align} }}", f"{before}<a style='float: left'>long</a><a style='position: absolute'>I</a><p>under</p><p style='position: absolute'>I</p>")
+
+
+class Odds(AgreementCase):
+    def test_what_scrolls_ends_an_inline_block_by_its_margin_edge(self) -> None:
+        last = ("<hr>", "<div style='overflow: hidden'>ferry</div>", "<div style='overflow: auto; margin: 3px'>ferry</div>", "<div style='overflow: clip'>ferry</div>", "<p style='height: 0; overflow: hidden'>ferry</p>", "<div style='overflow: hidden'>ferry</div>b")
+        self.agree(PLAIN + " .i { display: inline-block }", "".join(f"<div>x<span class=i><p>a</p>{one}</span></div>" for one in last))
+
+    def test_quotes_that_nothing_opened(self) -> None:
+        self.agree(PLAIN + " .x::before { content: 'x' } .n::before { content: none }", "<q class=x>I</q> <q class=n>only <q>a</q></q> <q>a <q class=x>b</q></q>")
+
+    def test_tables_without_cells(self) -> None:
+        self.agree(
+            PLAIN + " .c { border-collapse: collapse; border: 2px solid }",
+            "<table class=c></table><table class=c><tr></tr></table><table><col style='width: 80px'><tr></tr></table><table style='width: 24px; table-layout: fixed'><caption>and/or</caption></table><table style='max-width: min-content'><td>Archipelago boat</table>",
+        )
