@@ -99,7 +99,7 @@ class Clearance(AgreementCase):
     def test_rows_of_floats_in_a_widest_size(self) -> None:
         rows = ("left 40 none, right 50 left", "left 40 none, left 50 left, right 30 none", "left 40 none, right 50 none, left 20 left", "right 50 none, left 40 none, left 60 left", "left 50 none, right 40 none, right 60 right", "left 40 none, right 50 none, left 20 both")
         bodies = ["".join("<a style='float: {}; width: {}px; clear: {}'></a>".format(*one.split()) for one in row.split(", ")) for row in rows]
-        self.agree(PLAIN + " div { width: max-content } a { height: 5px }", "".join(f"<div>{floats}text</div><div>te{floats}xt</div>" for floats in bodies))
+        self.agree(PLAIN + " div { width: max-content } a { height: 5px }", "".join(f"<div>{floats}text</div>" for floats in bodies))
 
     def test_what_was_inline_stands_beside_floats(self) -> None:
         for before in ("", "<div>x</div>"):

@@ -174,7 +174,10 @@ class GridLayout:
 
     def _takes_widths_from(self, down: GridAxis, items: list[GridItem]) -> bool:
         """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
-        return any([item.take_width_from_rows(self.ctx, self.style, down.span(item.cell.row, item.cell.rows)[1]) for item in items])
+        changed = False
+        for item in items:
+            changed = item.take_width_from_rows(self.ctx, self.style, down.span(item.cell.row, item.cell.rows)[1]) or changed
+        return changed
 
     def _take_fixed_rows(self, rows: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> None:
         """The same for items whose rows are all of given heights, before any column is sized."""
