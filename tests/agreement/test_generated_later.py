@@ -120,3 +120,26 @@ class Odds(AgreementCase):
             PLAIN + " .c { border-collapse: collapse; border: 2px solid }",
             "<table class=c></table><table class=c><tr></tr></table><table><col style='width: 80px'><tr></tr></table><table style='width: 24px; table-layout: fixed'><caption>and/or</caption></table><table style='max-width: min-content'><td>Archipelago boat</table>",
         )
+
+    def test_out_of_flow_in_an_inline_box_that_is_moved(self) -> None:
+        inside = ("<span>,</span>", "x<span>,</span>", "<b><span>,</span></b>", "<span style='left: 3px'>,</span>", "<u style='display: block'>,</u>")
+        self.agree(PLAIN + " a { position: relative; left: 60px; top: 5px } span, u { position: absolute }", "".join(f"<p><a>{one}</a></p><p>word <a>{one}</a></p>" for one in inside))
+
+    def test_an_empty_line_is_indented(self) -> None:
+        self.agree(PLAIN + " div { text-indent: 24px }", "<div><a></a></div><div><a><b></b></a></div><div style='text-align: center'><a></a></div><div style='text-align: right'><a></a></div>")
+
+    def test_no_box_is_less_than_nothing_wide(self) -> None:
+        self.agree(PLAIN, "<sup><a style='margin: auto -33.333%'>nine</a></sup><p><span><b style='margin-right: -33%'>nine</b></span></p><p><span style='border: 1px solid'><b style='margin-right: -33%'>nine</b></span>x</p>")
+
+    def test_heights_of_row_groups(self) -> None:
+        self.agree(
+            PLAIN,
+            "<table><tbody style='height: 180px'><tr><td>a<tr><td>b<br>c</table><table><thead style='height: 80px'><tr><td>a</thead><tbody><tr><td>b</table><table style='height: 300px'><thead style='height: 80px'><tr><td>a</thead><tbody><tr><td>b</table>",
+        )
+
+    def test_blocks_in_aligned_paragraphs_and_headings(self) -> None:
+        block = "<b style='display: block; width: 20px'>a</b>x"
+        self.agree(PLAIN, "".join(f"<{tag} align={align}>{block}</{tag}>" for tag in ("p", "h3", "div") for align in ("left", "right", "center", "middle", "justify")))
+
+    def test_a_line_end_beside_wbr(self) -> None:
+        self.agree(PLAIN, "at<wbr>\n<small>and</small> at\n<wbr><small>and</small> at<wbr> \n b\u200b\nc")

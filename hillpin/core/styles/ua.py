@@ -211,7 +211,7 @@ def _alignment_hints(element: Element, hints: dict[str, Any]) -> None:
             hints["caption-side"] = "bottom"
         elif align in ("left", "right", "center"):
             hints["text-align"] = _ALIGN_BLOCKS[align]
-    elif element.tag in ("p", "h1", "h2", "h3", "h4", "h5", "h6"):
+    elif element.tag in ("h1", "h2", "h3", "h4", "h5", "h6"):
         if align in _ALIGN:
             hints["text-align"] = _ALIGN[align]
     elif align in _ALIGN_BLOCKS:

@@ -5,6 +5,7 @@ None of this depends on the width, so it is done once for a style (css-text-3 §
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from enum import IntEnum
 from typing import Any
@@ -19,6 +20,8 @@ from .text_shaping import running_sums, shape_text
 from .text_transforms import ends_in_word, transformed
 
 OBJECT = "\ufffc"
+_FIRST_LINE_END = re.compile(r"^[ \t\r\f]*\n[ \t\n\r\f]*")
+_BESIDE_ZERO_WIDTH = re.compile("(?<=\u200b)[ \t\r\f]*\n[ \t\n\r\f]*|[ \t\r\f]*\n[ \t\n\r\f]*(?=\u200b)")
 
 
 class ItemKind(IntEnum):
@@ -196,6 +199,10 @@ class _Builder:
     def _add_collapsed(self, box: Box, text: str) -> None:
         """Fold runs of white space to one space, none after another (css-text-3 §4.1.1)."""
         result: list[str] = []
+        if "\n" in text and ("\u200b" in text or (self.pieces and self.pieces[-1].endswith("\u200b"))):
+            # A line's end beside a zero width space is nothing (§4.1.3).
+            text = _BESIDE_ZERO_WIDTH.sub("", text)
+            text = text if not (self.pieces and self.pieces[-1].endswith("\u200b")) else _FIRST_LINE_END.sub("", text)
         for character in text:
             if character in " \t\n\r\f":
                 if not self.space_pending_removal:

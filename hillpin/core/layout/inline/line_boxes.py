@@ -228,7 +228,7 @@ class LineAssembler:
         assert box is not None
         edges = edges_of(box, self.basis)
         metrics = level.metrics
-        piece = Piece(box, level.left, 0, right - level.left, metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
+        piece = Piece(box, level.left, 0, max(right - level.left, 0), metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
         inner = [one for part in (level, *level.pending) for one in part.pieces]
         if not self._has_own_fragment(box):
             piece.members = [one for one in inner if one.members is None and not one.is_inside]
@@ -317,7 +317,7 @@ class LineAssembler:
         tops = [ascent + one.baseline - one.above + dy for one, (_, dy) in zip(members, offsets, strict=True)]
         right = max(left + one.width for left, one in zip(lefts, members, strict=True))
         bottom = max(top + one.height for top, one in zip(tops, members, strict=True))
-        return InlineRect(piece.box, min(lefts), min(tops), right - min(lefts), bottom - min(tops))
+        return InlineRect(piece.box, min(lefts), min(tops), max(right - min(lefts), 0), bottom - min(tops))
 
     def relative_offset(self, box: Box | None, around: Box | None) -> tuple[int, int]:
         """Relative positions of a box and of the inline boxes between it and one around it, added up."""

@@ -253,7 +253,7 @@ class LineBreaker:
     def _may_break_before(self, line: Line, start: int) -> bool:
         """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
-        return self.content.can_break[start] or before is None or before.item.kind != TEXT or self._breaks_anywhere(before.item)
+        return self.content.can_break[start] or before is None or before.item.kind != TEXT or not before.item.wraps or self._breaks_anywhere(before.item)
 
     def _emergency(self, item: Item, start: int, end: int, room: int, line: Line) -> int | None:
         """``overflow-wrap``: break anywhere, where nothing else helps (css-text-3 §5.5)."""

@@ -100,7 +100,7 @@ class _LineLayout:
         indent = _indent(self.box, self.width)
         while index < len(content.items):
             line, line_box, top = self._line(index, offset, indent)
-            self._take(line, line_box, top)
+            self._take(line, line_box, top, indent)
             ends.append((index, offset))
             index, offset = line.next_index, line.next_offset
             indent = 0
@@ -230,7 +230,7 @@ class _LineLayout:
         x, spread = aligned(self.box, line, free, self.content.text)
         return self.assembler.assemble(line, self.left + indent + x, self.atomics, spread)
 
-    def _take(self, line: Line, line_box: LineBox | None, top: int) -> None:
+    def _take(self, line: Line, line_box: LineBox | None, top: int, indent: int) -> None:
         """Add a line to the result, with the floats and static positions met on it."""
         result = self.result
         if line_box is not None:
@@ -248,7 +248,7 @@ class _LineLayout:
             result.line_count += 1
             result.line_height = line_box.height
         else:
-            result.inlines += self._empty_boxes(line, top)
+            result.inlines += self._empty_boxes(line, top, indent)
         self._static_positions(line, line_box, top)
         bottom = top + (line_box.height if line_box is not None else 0)
         self.y = bottom if line_box is not None else self.y
@@ -263,9 +263,9 @@ class _LineLayout:
         if edge is not None:
             self.y = max(self.y, edge - self.cy)
 
-    def _empty_boxes(self, line: Line, top: int) -> list[InlineRect]:
+    def _empty_boxes(self, line: Line, top: int, indent: int) -> list[InlineRect]:
         """Inline boxes on a line that holds nothing: points at the line's start, raised and lowered as they ask."""
-        x = self._start(line)
+        x = self._start(line, indent) + indent
         found: list[InlineRect] = []
         shifts: dict[int, int] = {}
         for part in line.parts:
@@ -283,8 +283,8 @@ class _LineLayout:
     def _record(self, box: Box, x: int, y: int, top: int) -> None:
         self.ctx.recorder.in_line(self.box, self.basis, box, x, y, top)
 
-    def _start(self, line: Line) -> int:
-        return self.left + aligned(self.box, line, max(self.right - self.left, 0), self.content.text)[0]
+    def _start(self, line: Line, indent: int = 0) -> int:
+        return self.left + aligned(self.box, line, max(self.right - self.left - indent, 0), self.content.text)[0]
 
     def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
         widening = aligned(self.box, line, max(self.right - self.left - line.width, 0), self.content.text)[1] if line.width else 0.0
@@ -294,12 +294,13 @@ class _LineLayout:
         for part in line.parts:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
+                dx, dy = self.assembler.relative_offset(box.parent, self.box)
                 if was_inline(box):
                     widened = int(widening * 64 * widened_spaces(shown)) if widening else 0
-                    self.result.out_of_flow.append(OutOfFlow(box, position + widened, top))
+                    self.result.out_of_flow.append(OutOfFlow(box, position + widened + dx, top + dy))
                 else:
                     below = top + (line_box.height if line_box is not None and follows else 0)
-                    self.result.out_of_flow.append(OutOfFlow(box, 0, below))
+                    self.result.out_of_flow.append(OutOfFlow(box, dx, below + dy))
             elif part.item.kind not in (ItemKind.FLOAT,):
                 position += part.width
                 if widening and part.item.kind == ItemKind.TEXT:

@@ -81,6 +81,10 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
             size.height = max(size.height, size.baseline + descent)
     for item in sorted((m for m in measured if m.cell.rows > 1), key=lambda m: m.cell.rows):
         _spread_height(sizes[item.cell.row : item.cell.row + item.cell.rows], item.least, spacing)
+    for group in grid.groups:
+        own = [size for size, row in zip(sizes, grid.rows, strict=True) if row.group is group]
+        if own and group.style.height.kind == Kind.FIXED:
+            _spread_height(own, group.style.height.units, spacing)
     return sizes
 
 
