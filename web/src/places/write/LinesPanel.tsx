@@ -43,6 +43,9 @@ export function LinesPanel({ siteId, page, width, height, drafts, selected, name
       <label>held against <select value={answer.other ?? ""} onChange={(event) => setOther(Number(event.target.value))}>{answer.beside.map((one) => <option key={one.index} value={one.index}>{one.name}</option>)}</select></label>
       {trouble && <p role="alert">{trouble}</p>}
       <p role="status">{found.sentence}</p>
+      <ul aria-label="What makes them level">
+        {(found.ways ?? []).map((way) => <li key={way.sentence}>{way.sentence} {way.apart > 0 && `They are ${px(Math.max(way.apart, 0.01))} apart at most then.`}<Button isDisabled={!isFresh} onPress={() => put(way.sentence)}>Put it in</Button></li>)}
+      </ul>
       <div className="both">
         <table aria-label="Baselines">
           <thead><tr><th>Line</th><th>{found.name}</th><th>{found.other}</th><th>apart</th></tr></thead>
@@ -52,12 +55,7 @@ export function LinesPanel({ siteId, page, width, height, drafts, selected, name
             ))}
           </tbody>
         </table>
-        <div>
-          <ul className="sum" aria-label="How it comes about">{found.working.map((line) => <li key={line}>{line}</li>)}</ul>
-          <ul aria-label="What makes them level">
-            {(found.ways ?? []).map((way) => <li key={way.sentence}>{way.sentence} {way.apart > 0 && `They are ${px(Math.max(way.apart, 0.01))} apart at most then.`}<Button isDisabled={!isFresh} onPress={() => put(way.sentence)}>Put it in</Button></li>)}
-          </ul>
-        </div>
+        <ul className="sum" aria-label="How it comes about">{found.working.map((line) => <li key={line}>{line}</li>)}</ul>
       </div>
     </Panel>
   );
