@@ -3,16 +3,13 @@
 
 from __future__ import annotations
 
-import math
 from bisect import bisect_right
 from collections.abc import Callable
 
 from ...fonts.linebreak import grapheme_starts
-from ..boxes import edges_of
 from ..context import Context
 from .inline_items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, tab_width, text_width, trimmed_end
-from .text_shaping import shape_text
+from .line_parts import Line, Part, edge_width, hyphen_width, tab_width, text_width, trimmed_end
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -63,21 +60,9 @@ class LineBreaker:
                 if self._over(position, line):
                     overflowing = True
             elif kind in (OPEN, CLOSE):
-                width = self._edge_width(item)
-                if kind == OPEN and width > 0 and line.has_content and not overflowing and position + width > self.available + EPSILON:
-                    back = self._rewind(line, indent, at_item_start=self.content.can_break[item.start])
-                    if back is not None:
-                        return back
-                    if self._space_follows(index):
-                        return self._cut_before_open(line, index, indent)
-                holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
-                line.parts.append(Part(item, index, item.start, item.end, width))
-                position += width
-                if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
-                    back = self._rewind(line, indent, at_item_start=False) or self._rewind_anywhere(line, indent, is_edge=True)
-                    if back is not None:
-                        return back
-                    overflowing = True
+                position, overflowing, back = self._edge(line, index, position, indent, overflowing)
+                if back is not None:
+                    return back
             elif kind == BREAK:
                 line.parts.append(Part(item, index, item.start, item.end, 0))
                 line.has_content = True
@@ -89,20 +74,45 @@ class LineBreaker:
                     return self._cut_before_open(line, index, indent)
                 line.parts.append(Part(item, index, item.start, item.end, 0))
             else:
-                width = tab_width(self.ctx, item, position) if kind == TAB else self.atomic_width(item)
-                before = self.content.can_break[item.start]
-                if (overflowing and before) or position + width > self.available + EPSILON:
-                    back = self._rewind(line, indent, at_item_start=before) or (None if overflowing else self._rewind_anywhere(line, indent))
-                    if back is not None:
-                        return back
-                line.parts.append(Part(item, index, item.start, item.end, width))
-                line.has_content = True
-                position += width
-                overflowing = overflowing or self._over(position, line)
+                position, overflowing, back = self._atomic(line, index, position, indent, overflowing)
+                if back is not None:
+                    return back
             index += 1
             offset = items[index].start if index < len(items) else offset
         line.is_last = True
         return self._end(line, index, offset, indent)
+
+    def _edge(self, line: Line, index: int, position: int, indent: int, overflowing: bool) -> tuple[int, bool, Line | None]:
+        """Take an edge of an inline box: (position, whether the line overflows, the line where it has ended before it)."""
+        item = self.content.items[index]
+        width, kind = edge_width(item, self.basis), item.kind
+        if kind == OPEN and width > 0 and line.has_content and not overflowing and position + width > self.available + EPSILON:
+            back = self._rewind(line, indent, at_item_start=self.content.can_break[item.start])
+            if back is None and self._space_follows(index):
+                back = self._cut_before_open(line, index, indent)
+            if back is not None:
+                return position, overflowing, back
+        holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
+        line.parts.append(Part(item, index, item.start, item.end, width))
+        position += width
+        if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
+            back = self._rewind(line, indent, at_item_start=False) or self._rewind_anywhere(line, indent, is_edge=True)
+            return position, True, back
+        return position, overflowing, None
+
+    def _atomic(self, line: Line, index: int, position: int, indent: int, overflowing: bool) -> tuple[int, bool, Line | None]:
+        """Take a tab or a box that stands in the line as a whole, as ``_edge`` does."""
+        item = self.content.items[index]
+        width = tab_width(self.ctx, item, position) if item.kind == TAB else self.atomic_width(item)
+        before = self.content.can_break[item.start]
+        if (overflowing and before) or position + width > self.available + EPSILON:
+            back = self._rewind(line, indent, at_item_start=before) or (None if overflowing else self._rewind_anywhere(line, indent))
+            if back is not None:
+                return position, overflowing, back
+        line.parts.append(Part(item, index, item.start, item.end, width))
+        line.has_content = True
+        position += width
+        return position, overflowing or self._over(position, line), None
 
     def _ends_the_text(self, index: int) -> bool:
         """Whether nothing but boxes out of flow follows, on a line that may break."""
@@ -232,7 +242,7 @@ class LineBreaker:
         for cut in range(probe, start, -1):
             if cut < end and can_break[cut]:
                 fitting = trimmed_end(item, text, start, cut)
-                hyphen = self._hyphen_width(item, cut) if text[cut - 1] == "\u00ad" else 0
+                hyphen = hyphen_width(self.ctx, item) if text[cut - 1] == "\u00ad" else 0
                 if text_width(self.ctx, item, text, start, fitting) + hyphen <= room:
                     return cut
         return None
@@ -352,19 +362,6 @@ class LineBreaker:
         else:
             self.available = room
 
-    def _edge_width(self, item: Item) -> int:
-        box = item.box
-        edges = edges_of(box, self.basis)
-        if item.kind == OPEN:
-            return edges.margin_left + edges.left if box.opens else 0
-        return edges.margin_right + edges.right if box.closes else 0
-
-    def _hyphen_width(self, item: Item, cut: int) -> int:
-        stack = self.ctx.fonts.stack(item.box.style)
-        hyphen = "\u2010" if stack.first.has("\u2010") else "-"
-        advances, _, _ = shape_text(self.ctx, item.box.style, hyphen)
-        return math.ceil(sum(advances) * 64)
-
     def _end(self, line: Line, index: int, offset: int, indent: int, forced: bool = False) -> Line:
         self._stop(line, index, offset)
         line.forced = forced
@@ -397,4 +394,4 @@ class LineBreaker:
         last = next((part for part in reversed(line.parts) if part.item.kind == TEXT), None)
         if last is not None and last.end > last.start and self.content.text[last.end - 1] == "\u00ad":
             line.is_hyphenated = True
-            last.width += self._hyphen_width(last.item, last.end)
+            last.width += hyphen_width(self.ctx, last.item)

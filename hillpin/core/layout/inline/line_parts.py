@@ -5,8 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, field
 
+from ..boxes import edges_of
 from ..context import Context
-from .inline_items import Item
+from .inline_items import Item, ItemKind
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 
@@ -72,3 +73,18 @@ def tab_width(ctx: Context, item: Item, position: int) -> int:
         return 0
     following = math.floor(position / stop + 1e-9) + 1
     return min(int(math.ceil(following * stop) - position), round(MOST_ADVANCE * 64))
+
+
+def hyphen_width(ctx: Context, item: Item) -> int:
+    """The width in 1/64 px of what a word that is parted shows at a line's end (css-text-3 §5.4)."""
+    stack = ctx.fonts.stack(item.box.style)
+    advances, _, _ = shape_text(ctx, item.box.style, "\u2010" if stack.first.has("\u2010") else "-")
+    return math.ceil(sum(advances) * 64)
+
+
+def edge_width(item: Item, basis: int) -> int:
+    """The width in 1/64 px of an edge of an inline box: margin, border and padding, where the box begins or ends here."""
+    box, edges = item.box, edges_of(item.box, basis)
+    if item.kind == ItemKind.OPEN:
+        return edges.margin_left + edges.left if box.opens else 0
+    return edges.margin_right + edges.right if box.closes else 0

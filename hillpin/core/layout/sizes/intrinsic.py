@@ -9,7 +9,7 @@ from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, edges_of
 from ..context import Context
 from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
-from ..inline.line_parts import tab_width, text_width, trimmed_end
+from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
 
@@ -165,7 +165,7 @@ class _InlineSizes:
                 if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge and item.box.style.text_wrap_mode == "wrap":
                     self._end_piece()
                     self.at_edge = True
-                self._grow(_fixed_edge(item))
+                self._grow(edge_width(item, 0))
             elif item.kind == ItemKind.BREAK:
                 self._end_line()
             elif item.kind == ItemKind.FLOAT:
@@ -261,11 +261,3 @@ def _snapped_width(item: Item, start: int, end: int) -> int:
 def _hyphen(ctx: Context, item: Item) -> list[float]:
     first = ctx.fonts.stack(item.box.style).first
     return shape_text(ctx, item.box.style, "\u2010" if first.has("\u2010") else "-")[0]
-
-
-def _fixed_edge(item: Item) -> int:
-    box = item.box
-    edges = edges_of(box, 0)
-    if item.kind == ItemKind.OPEN:
-        return edges.margin_left + edges.left if box.opens else 0
-    return edges.margin_right + edges.right if box.closes else 0

@@ -74,10 +74,12 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
   const isPicture = /^img\b/.test(element?.name ?? "");
   const { last } = folder;
   const said = isWritten && last && !last.undone ? <p role="status">{folder.said} <Button onPress={() => { setWritten(false); folder.undo(last); }}>Undo</Button></p> : null;
-  const below = element && hasPicture ? (
+  // What was asked below a sum stays while its numbers come: each stands at a place of its own.
+  const below = element ? (
     <div key={element.index}>
-      <PartsBand {...{ siteId, page, width, height }} drafts={aid.drafts} selected={element.index} />
-      {isPicture && (
+      {said}
+      {hasPicture && <PartsBand {...{ siteId, page, width, height }} drafts={aid.drafts} selected={element.index} />}
+      {hasPicture && isPicture && (
         <>
           <InterestForm {...{ siteId, page, height, onAsk }} drafts={aid.drafts} selected={element.index} />
           <PictureFilesForm {...{ siteId, page, height, folder }} drafts={aid.drafts} selected={element.index} />
@@ -86,7 +88,7 @@ export const SumsPanel = memo(function SumsPanel({ numbers, element, measured, o
       )}
       {lyingOver}
     </div>
-  ) : <>{said}{lyingOver}</>;
+  ) : null;
   const Aid = AIDS.find((one) => one.name === aside)?.Panel;
   if (!Aid || !element) return <WorkingPanel choice={choice} generated={numbers?.generated ?? NO_GENERATED} pseudo={(numbers?.pseudo ?? "") as Pseudo} onPseudo={onPseudo} workings={numbers?.workings ?? NO_WORKINGS} element={element} measured={measured} onSource={aid.onSource} onKeep={keep} trouble={trouble} below={below} />;
   return (
