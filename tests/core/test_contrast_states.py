@@ -44,6 +44,25 @@ class States(unittest.TestCase):
         found = self.told("a { color: #aaa } a:hover { color: #999 }")
         self.assertEqual([one.message.startswith("In its") for one in found], [False])
 
+    def test_words_on_a_gradient_that_a_state_makes_too_weak(self) -> None:
+        css = ".hero { background: linear-gradient(#000, #222); padding: 20px; color: #fff }\n.hero a { color: #fff }\n.hero a:hover { color: #444 }"
+        (one,) = self.told(css, "<div class=hero><a href=#>Crossings</a></div>")
+        # #444 on the lightest of the ground, at most #222: (0.0582 + 0.05) ÷ (0.0160 + 0.05) = 1.64 at the bottom, and 2.16 on black.
+        self.assertEqual((one.selector, one.line), ("div.hero a", 4))
+        self.assertRegex(one.message, r"^In its :hover state, at 300, the words of div.hero a have behind them, at their worst place, a contrast of 1\.\d\d:1, #444444 on #1[0-9a-f]1[0-9a-f]1[0-9a-f]; AA asks for 4.5:1.$")
+        self.assertEqual((one.low, one.high), (300, 700))
+        self.assertEqual(self.told(css.replace("#444", "#eee"), "<div class=hero><a href=#>Crossings</a></div>"), [])
+
+    def test_a_button_with_a_ground_of_its_own_on_a_picture(self) -> None:
+        css = ".hero { background: linear-gradient(#000, #fff) }\n.go { display: inline-block; background: #fff; color: #006 }\n.go:hover { background: #336 }"
+        (one,) = self.told(css, "<div class=hero><a class=go href=#>Crossings</a></div>")
+        # #006 on #336: (0.0096 + 0.05) and (0.0422 + 0.05), 1.55:1; at rest it stands on white.
+        self.assertIn("#000066 on #333366", one.message)
+
+    def test_a_state_that_lays_a_gradient_under_words(self) -> None:
+        (one,) = self.told("a { display: inline-block; color: #000 }\na:hover { background: linear-gradient(#111, #111) }")
+        self.assertIn("#000000 on #111111", one.message)
+
     def test_the_nearest_colour_settles_it(self) -> None:
         one = page("a { color: #006 }\na:hover { color: #999 }", "<p><a href=#>Crossings to Hamm</a></p>")
         before = survey(one, 300, 400)

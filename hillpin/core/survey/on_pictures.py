@@ -9,15 +9,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
-from numpy.typing import NDArray
 
 from ..colours import Triple, contrast, hex_of, luminance
 from ..markup import Element
-from ..page import Layout
 from ..pictures import PixelStore
 from ..shown import px
 from ..styles import Declaration
@@ -26,8 +23,9 @@ from .contrast import on_plain_grounds, over, plain_finding, plain_ground
 from .contrast_states import contrast_in_states
 from .findings import Finding, Fix, Masks, Survey, declared, name_of
 from .fixes import added, change
-from .scene import Bounds, Scene
-from .words import SLACK, colour_fixes, colour_of, colour_place, opacity_of, size_fixes, wanted_of, words_area, words_style
+from .looking import Seen, look, short_name
+from .scene import Scene
+from .words import colour_fixes, colour_place, size_fixes, wanted_of, words_style
 
 EVERY = 64
 MOST_LAYOUTS = 200
@@ -38,30 +36,6 @@ MOST_TEXTS = 1_000
 DARKEST_VEIL = 0.9
 
 
-@dataclass(frozen=True, slots=True)
-class _Seen:
-    """Words at one width: their ratio to the worst cell, that cell's colour and place, the luminances of the darkest and lightest
-    cell with their colours, and the pictures among what is behind."""
-
-    ratio: float
-    is_weak: bool
-    front: Triple
-    worst: Triple
-    at: tuple[float, float]
-    dark: Triple
-    light: Triple
-    pictures: tuple[tuple[str, int], ...]
-
-    @property
-    def is_plain(self) -> bool:
-        """Whether all of what is behind is of one colour."""
-        return max(abs(a - b) for a, b in zip(self.dark, self.light, strict=True)) < 1 / 510
-
-    @property
-    def range(self) -> tuple[float, float]:
-        return luminance(self.dark), luminance(self.light)
-
-
 class _Looks:
     """What is seen of the texts on pictures, width by width."""
 
@@ -69,18 +43,18 @@ class _Looks:
         self.survey = survey
         self.store = PixelStore(survey.page.pictures)
         self.texts = {id(stretch): [one for one in survey.elements if survey.is_on_picture(one, stretch) and words_style(survey, stretch, one) is not None][:MOST_TEXTS] for stretch in survey.stretches}
-        self.seen: dict[int, dict[int, _Seen]] = {}
+        self.seen: dict[int, dict[int, Seen]] = {}
         self.told: dict[tuple[int, int], bool] = {}
         self.layouts = 0
 
-    def at(self, stretch: Stretch, width: int) -> dict[int, _Seen]:
+    def at(self, stretch: Stretch, width: int) -> dict[int, Seen]:
         """By element, at a width of a stretch."""
         known = self.seen.get(width)
         if known is None:
             layout = self.survey.page.layout(width, self.survey.walked.height)
             scene = Scene(layout, self.store)
             self.layouts += 1
-            known = self.seen[width] = {one.index: found for one in self.texts[id(stretch)] if (found := _look(self.survey, stretch, layout, scene, one)) is not None}
+            known = self.seen[width] = {one.index: found for one in self.texts[id(stretch)] if (found := look(layout, scene, one)) is not None}
         return known
 
     def tells(self, element: Element, stretch: Stretch) -> bool:
@@ -125,47 +99,8 @@ class _Looks:
                 high = middle
 
 
-def _weak(seen: dict[int, _Seen]) -> set[int]:
+def _weak(seen: dict[int, Seen]) -> set[int]:
     return {index for index, one in seen.items() if one.is_weak}
-
-
-def _look(survey: Survey, stretch: Stretch, layout: Layout, scene: Scene, element: Element) -> _Seen | None:
-    area, style = words_area(layout, element), layout.tree.styles.get(element)
-    if area is None or style is None:
-        return None
-    behind = scene.behind(element, area, max(float(style.font_size) / 2, 1.0))
-    if behind is None:
-        return None
-    colours = behind.colours
-    lights = _luminances(colours)
-    front = colour_of(style.color, style)
-    alpha = front[3] * opacity_of(survey, stretch, element)
-    on = alpha * np.array(front[:3]) + (1 - alpha) * colours
-    fronts = _luminances(on)
-    ratios = (np.maximum(fronts, lights) + 0.05) / (np.minimum(fronts, lights) + 0.05)
-    row, column = (int(one) for one in np.unravel_index(ratios.argmin(), ratios.shape))
-    ratio = float(ratios[row, column])
-    return _Seen(
-        ratio, ratio < wanted_of(style) - SLACK, _triple(on[row, column]), _triple(colours[row, column]), _place(area, row, column, ratios.shape),
-        _triple(colours.reshape(-1, 3)[lights.argmin()]), _triple(colours.reshape(-1, 3)[lights.argmax()]),
-        tuple((address, one.index) for address, one in behind.pictures.items()),
-    )  # fmt: skip
-
-
-def _triple(colour: NDArray[np.float64]) -> Triple:
-    red, green, blue = (float(one) for one in colour)
-    return red, green, blue
-
-
-def _place(area: Bounds, row: int, column: int, shape: tuple[int, ...]) -> tuple[float, float]:
-    """How far into the words a cell is, in CSS px from their left top corner."""
-    return (column + 0.5) * (area[2] - area[0]) / shape[1], (row + 0.5) * (area[3] - area[1]) / shape[0]
-
-
-def _luminances(colours: NDArray[np.float64]) -> NDArray[np.float64]:
-    linear = np.where(colours <= 0.04045, colours / 12.92, ((np.maximum(colours, 0) + 0.055) / 1.055) ** 2.4)
-    found: NDArray[np.float64] = linear @ np.array([0.2126, 0.7152, 0.0722])
-    return found
 
 
 def low_contrast(survey: Survey) -> list[Finding]:
@@ -173,7 +108,7 @@ def low_contrast(survey: Survey) -> list[Finding]:
     worst part behind them leaves them too little contrast."""
     looks = _Looks(survey)
     looks.walk()
-    return [*on_plain_grounds(survey, looks.tells), *_on_pictures(survey, looks), *contrast_in_states(survey)]
+    return [*on_plain_grounds(survey, looks.tells), *_on_pictures(survey, looks), *contrast_in_states(survey, looks.store)]
 
 
 def _on_pictures(survey: Survey, looks: _Looks) -> list[Finding]:
@@ -204,7 +139,7 @@ def _finding(survey: Survey, looks: _Looks, element: Element, low: int, high: in
     wanted = wanted_of(style)
     front, back = hex_of(worst.front), hex_of(worst.worst)
     shown = f"{int(worst.ratio * 100) / 100:.2f}"
-    names = " and ".join(dict.fromkeys(_short(address) for address, _ in worst.pictures))
+    names = " and ".join(dict.fromkeys(short_name(address) for address, _ in worst.pictures))
     where = f"{px(round(worst.at[0]))} from their left and {px(round(worst.at[1]))} from their top"
     what = f"stand on a part of {names} that leaves them" if names else "have behind them, at their worst place,"
     message = f"At {width:,} the words of {name_of(element)} {what} a contrast of {shown}:1, {front} on {back}, {where}; AA asks for {wanted:g}:1."
@@ -218,12 +153,7 @@ def _finding(survey: Survey, looks: _Looks, element: Element, low: int, high: in
     return Finding("weak-on-picture" if names else "low-contrast", element.index, name_of(element), bounds[0], bounds[1], place.file, place.line, message, working, fixes)
 
 
-def _short(address: str) -> str:
-    """A picture's name: not all of one that stands in its address."""
-    return "a picture" if address.startswith("data:") else address.rsplit("/", 1)[-1]
-
-
-def _veils(survey: Survey, stretch: Stretch, worst: _Seen, seen: list[_Seen], wanted: float) -> Iterator[Fix]:
+def _veils(survey: Survey, stretch: Stretch, worst: Seen, seen: list[Seen], wanted: float) -> Iterator[Fix]:
     """A veil of black or white over a background's picture, as thin as is enough at every width; an img instead lets through as
     much of a plain ground."""
     for address, index in worst.pictures:
@@ -239,11 +169,11 @@ def _veils(survey: Survey, stretch: Stretch, worst: _Seen, seen: list[_Seen], wa
         if alpha is None:
             continue
         colour = f"rgb({'0 0 0' if black else '255 255 255'} / {alpha:g})"
-        sentence = f"Lay a veil over {_short(address)}: {alpha:.0%} {'black' if black else 'white'}, the thinnest that leaves {wanted:g}:1 at every width."
+        sentence = f"Lay a veil over {short_name(address)}: {alpha:.0%} {'black' if black else 'white'}, the thinnest that leaves {wanted:g}:1 at every width."
         yield from change(survey, declaration, _with_veil(declaration, colour), sentence)
 
 
-def _let_through(survey: Survey, stretch: Stretch, worst: _Seen, picture: Element, seen: list[_Seen], wanted: float) -> Iterator[Fix]:
+def _let_through(survey: Survey, stretch: Stretch, worst: Seen, picture: Element, seen: list[Seen], wanted: float) -> Iterator[Fix]:
     style, ground = survey.style(picture, stretch), plain_ground(stretch, picture.parent) if picture.parent is not None else None
     if style is None or ground is None:
         return
