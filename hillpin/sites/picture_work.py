@@ -11,7 +11,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 
 from ..computing import SLOW, apart
-from ..core.authoring import CLASS, SheetHabits, button_rule, enlarging, moved_by_it
+from ..core.authoring import ENLARGE_CLASS, SheetHabits, button_rule, enlarging, moved_by_it
 from ..core.errors import InputError
 from ..core.files import MemoryFiles, resolve
 from ..core.markup import Element, with_attribute
@@ -150,7 +150,7 @@ _BY = {"link": "by a link", "dialog": "in a dialog", "script": "over the page, b
 
 def _sheet_with_rule(folder: Folder, page: Page) -> Part | None:
     """The page's last sheet with the rule for buttons around pictures; None where one of its sheets has it."""
-    if any(f".{CLASS}" in text for text in page.sheet_texts.values()):
+    if any(f".{ENLARGE_CLASS}" in text for text in page.sheet_texts.values()):
         return None
     path = next(reversed(page.sheet_texts), "")
     if not path:

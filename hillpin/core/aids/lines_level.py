@@ -148,23 +148,18 @@ def _pitch(lines: list[float]) -> float | None:
 
 def _ways(page: Page, element: Element, other: Element, view: tuple[int, int], found: LinedUp) -> list[Rhythm]:
     """Line heights, sizes and paddings that are enough, each laid out."""
-    layout = page.layout(*view)
-    style, own, theirs = layout.tree.styles[element], baselines_of(layout, element), baselines_of(layout, other)
-    other_pitch = found.other_pitch or found.own_pitch
-    if other_pitch is None:
-        # Two single lines: only their heights on the page can differ.
-        return [way for way in [_way(page, element, other, view, [], None)] if way is not None]
-    if found.own_pitch is None:
-        return [way for way in [_way(page, element, other, view, [], None)] if way is not None] if len(own) == 1 or len(theirs) == 1 else []
-    size = float(style.font_size)
-    nearest = min(RHYTHMS, key=lambda one: abs(float(one) * other_pitch - (found.own_pitch or 0)))
-    ways: list[Rhythm | None] = []
-    if found.drift is not None and abs(found.drift) < 1 / 64:
-        ways.append(_way(page, element, other, view, [], Fraction(1)))
+    if found.own_pitch is None or found.other_pitch is None:
+        # A single line can only be put level with the first.
+        ways = [_way(page, element, other, view, [], None)]
+        return [way for way in ways if way is not None]
+    style = page.layout(*view).tree.styles[element]
+    size, own_pitch, other_pitch = float(style.font_size), found.own_pitch, found.other_pitch
+    nearest = min(RHYTHMS, key=lambda one: abs(float(one) * other_pitch - own_pitch))
+    ways = []
     for rhythm in dict.fromkeys((Fraction(1), nearest)):
         wanted = float(rhythm) * other_pitch
-        if abs(wanted - found.own_pitch) < 1 / 64:
-            ways.append(_way(page, element, other, view, [], rhythm)) if rhythm != 1 else None
+        if abs(wanted - own_pitch) < 1 / 64:
+            ways.append(_way(page, element, other, view, [], rhythm))
             continue
         if TIGHTEST * size <= wanted <= LOOSEST * size:
             ways.append(_way(page, element, other, view, [("line-height", _line_height(style, wanted))], rhythm))

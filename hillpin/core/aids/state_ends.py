@@ -54,7 +54,7 @@ class _Side:
             found = next((one for one in self.page.cascade.candidates(element, name, self.active, pseudo) if one.wins), None)
             return found.declaration if found is not None and found.rule.origin == "author" else None
         listed = [one for rule in self.rules(element, pseudo) for one in rule.declarations if one.name == name]
-        return max(listed, key=lambda one: one.important, default=None) if not listed or any(one.important for one in listed) else listed[-1]
+        return next(reversed([one for one in listed if one.important] or listed), None)
 
     def seconds(self, element: Element, pseudo: str | None, name: str) -> float:
         """How long a property takes to change once this side counts."""

@@ -10,7 +10,7 @@ byte for byte, and what may not stand in its place is refused with the reason (`
 from .alternatives import with_alt
 from .data_rows import Separator
 from .duplicating import duplicated
-from .opening_large import CLASS, EnlargeWay, button_rule, enlarging, moved_by_it
+from .opening_large import ENLARGE_CLASS, EnlargeWay, button_rule, enlarging, moved_by_it
 from .outline_lines import OutlineFault, OutlineLine, read_outline
 from .outline_markup import OutlineAsk, OutlineWritten, outline_markup
 from .placing import OutlinePut, put_outline
@@ -24,7 +24,7 @@ from .source_places import SourceChange, indent_at, line_start, span_of
 from .words_read import DocumentKind, Words, read_words
 
 __all__ = [
-    "CLASS", "DocumentKind", "EnlargeWay", "OutlineAsk", "OutlineFault", "OutlineLine", "OutlinePut", "OutlineWritten", "RepeatWish", "Repeated", "Separator", "SheetHabits", "Slot", "SourceChange", "StyleRule", "Words", "WordsPut",
+    "ENLARGE_CLASS", "DocumentKind", "EnlargeWay", "OutlineAsk", "OutlineFault", "OutlineLine", "OutlinePut", "OutlineWritten", "RepeatWish", "Repeated", "Separator", "SheetHabits", "Slot", "SourceChange", "StyleRule", "Words", "WordsPut",
     "button_rule", "changed", "duplicated", "enlarging", "indent_at", "joined", "line_start", "missing_rule", "moved_by_it", "outline_markup", "put_as_new", "put_in_order", "put_into", "put_outline", "read_outline", "read_words", "repeated", "span_of", "split", "style_rules",
     "unwrapped", "with_alt", "wrapped",
 ]  # fmt: skip

@@ -17,7 +17,7 @@ from .placing import quote_of, unit_of
 from .source_places import SourceChange, element_at, ids_in, indent_at, newline_of, span_of, tried
 
 EnlargeWay = Literal["link", "dialog", "script"]
-CLASS = "enlarges"
+ENLARGE_CLASS = "enlarges"
 """Of the button around a picture that a dialog opens for."""
 WIDTHS = (320, 768, 1280)
 LEAST = 1 / 32
@@ -28,7 +28,7 @@ _INTERACTIVE = frozenset(["a", "button", "label", "summary", "select", "textarea
 def button_rule(unit: str, newline: str) -> str:
     """The rule by which such a button is no more than its picture."""
     declarations = ("padding: 0", "border: 0", "background: none", "cursor: zoom-in")
-    return f".{CLASS} {{{newline}" + "".join(f"{unit}{one};{newline}" for one in declarations) + f"}}{newline}"
+    return f".{ENLARGE_CLASS} {{{newline}" + "".join(f"{unit}{one};{newline}" for one in declarations) + f"}}{newline}"
 
 
 def largest_of(element: Element) -> str:
@@ -68,7 +68,7 @@ def _with_dialog(source: str, span: tuple[int, int], name: str, texts: tuple[str
     start, end = span
     address, alt = texts
     newline, unit = newline_of(source), unit_of(source)
-    opening = f"<button type={mark}button{mark} class={mark}{CLASS}{mark} command={mark}show-modal{mark} commandfor={mark}{name}{mark}>"
+    opening = f"<button type={mark}button{mark} class={mark}{ENLARGE_CLASS}{mark} command={mark}show-modal{mark} commandfor={mark}{name}{mark}>"
     at = _end_of_body(source)
     lead = indent_at(source, at)
     last = source[:at].rstrip().rpartition(newline)[2]

@@ -16,7 +16,7 @@ from .words import (
     colour_fixes,
     colour_of,
     colour_place,
-    opacity_of,
+    opacity_in,
     size_fixes,
     wanted_of,
     words_style,
@@ -60,7 +60,7 @@ def _contrast(survey: Survey, stretch: Stretch, element: Element) -> tuple[float
     if style is None or back is None:
         return None
     front = over(colour_of(style.color, style), back)
-    front = over((*front, opacity_of(survey, stretch, element)), back)
+    front = over((*front, opacity_in(stretch.layout.tree.styles, element)), back)
     ratio = contrast(luminance(front), luminance(back))
     return None if ratio >= wanted_of(style) - SLACK else (ratio, front, back, colour_place(survey, stretch, element))
 

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..colours import Triple, luminance
+from ..colours import Triple, hex_of, luminance
 from ..markup import Element
 from ..page import Layout
 from .scene import Bounds, Scene
-from .words import SLACK, colour_of, wanted_of, words_area
+from .words import SLACK, colour_of, opacity_in, wanted_of, words_area
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,7 @@ def look(layout: Layout, scene: Scene, element: Element) -> Seen | None:
     colours = behind.colours
     lights = _luminances(colours)
     front = colour_of(style.color, style)
-    alpha = front[3] * _opacity(layout, element)
+    alpha = front[3] * opacity_in(layout.tree.styles, element)
     on = alpha * np.array(front[:3]) + (1 - alpha) * colours
     fronts = _luminances(on)
     ratios = (np.maximum(fronts, lights) + 0.05) / (np.minimum(fronts, lights) + 0.05)
@@ -78,15 +78,15 @@ def _luminances(colours: NDArray[np.float64]) -> NDArray[np.float64]:
     return found
 
 
-def _opacity(layout: Layout, element: Element) -> float:
-    """How opaque an element is with all that is around it."""
-    total = 1.0
-    for one in (element, *element.ancestors()):
-        style = layout.tree.styles.get(one)
-        total *= float(style.opacity) if style is not None else 1.0
-    return total
-
-
 def short_name(address: str) -> str:
     """A picture's name: not all of one that stands in its address."""
     return "a picture" if address.startswith("data:") else address.rsplit("/", 1)[-1]
+
+
+def told(seen: Seen, whose: str, wanted: float) -> tuple[str, tuple[str, ...]]:
+    """What is wrong with ``whose`` words, in the middle of a sentence, and how it comes about."""
+    front, back, shown = hex_of(seen.front), hex_of(seen.worst), f"{int(seen.ratio * 100) / 100:.2f}"
+    names = " and ".join(dict.fromkeys(short_name(address) for address, _ in seen.pictures))
+    what = f"stand on a part of {names} that leaves them" if names else "have behind them, at their worst place,"
+    working = (f"text {front}", f"ground {back}, mean of about half a letter's height", f"contrast {shown}:1", f"wanted {wanted:g}:1")
+    return f"the words of {whose} {what} a contrast of {shown}:1, {front} on {back}", working

@@ -23,7 +23,7 @@ from .contrast import on_plain_grounds, over, plain_finding, plain_ground
 from .contrast_states import contrast_in_states
 from .findings import Finding, Fix, Masks, Survey, declared, name_of
 from .fixes import added, change
-from .looking import Seen, look, short_name
+from .looking import Seen, look, short_name, told
 from .scene import Scene
 from .words import colour_fixes, colour_place, size_fixes, wanted_of, words_style
 
@@ -137,20 +137,16 @@ def _finding(survey: Survey, looks: _Looks, element: Element, low: int, high: in
     if worst.is_plain and not worst.pictures:
         return plain_finding(survey, element, stretch, worst.ratio, (worst.front, worst.worst), colour_place(survey, stretch, element), *bounds)
     wanted = wanted_of(style)
-    front, back = hex_of(worst.front), hex_of(worst.worst)
-    shown = f"{int(worst.ratio * 100) / 100:.2f}"
-    names = " and ".join(dict.fromkeys(short_name(address) for address, _ in worst.pictures))
     where = f"{px(round(worst.at[0]))} from their left and {px(round(worst.at[1]))} from their top"
-    what = f"stand on a part of {names} that leaves them" if names else "have behind them, at their worst place,"
-    message = f"At {width:,} the words of {name_of(element)} {what} a contrast of {shown}:1, {front} on {back}, {where}; AA asks for {wanted:g}:1."
-    working = (f"text {front}", f"ground {back}, mean of about half a letter's height", f"contrast {shown}:1", f"wanted {wanted:g}:1")
+    what, working = told(worst, name_of(element), wanted)
+    message = f"At {width:,} {what}, {where}; AA asks for {wanted:g}:1."
     place = colour_place(survey, stretch, element)
     fixes = (
         *_veils(survey, stretch, worst, list(seen.values()), wanted),
         *colour_fixes(survey, stretch, element, wanted, [one.range for one in seen.values()]),
         *size_fixes(survey, element, style, min(one.ratio for one in seen.values())),
     )
-    return Finding("weak-on-picture" if names else "low-contrast", element.index, name_of(element), bounds[0], bounds[1], place.file, place.line, message, working, fixes)
+    return Finding("weak-on-picture" if worst.pictures else "low-contrast", element.index, name_of(element), bounds[0], bounds[1], place.file, place.line, message, working, fixes)
 
 
 def _veils(survey: Survey, stretch: Stretch, worst: Seen, seen: list[Seen], wanted: float) -> Iterator[Fix]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ..colours import Triple, contrast, hex_of, luminance, oklab, with_lightness
@@ -74,11 +74,11 @@ def words_area(layout: Layout, element: Element) -> Bounds | None:
     return left, top, left + longest / 64, top + height / 64
 
 
-def opacity_of(survey: Survey, stretch: Stretch, element: Element) -> float:
+def opacity_in(styles: Mapping[Element, ComputedStyle], element: Element) -> float:
     """How opaque an element is with all that is around it."""
     total = 1.0
     for one in (element, *element.ancestors()):
-        style = survey.style(one, stretch)
+        style = styles.get(one)
         total *= float(style.opacity) if style is not None else 1.0
     return total
 
@@ -116,7 +116,7 @@ def solved_colour(colour: Triple, wanted: float, grounds: Sequence[tuple[float, 
 def colour_fixes(survey: Survey, stretch: Stretch, element: Element, wanted: float, grounds: Sequence[tuple[float, float]]) -> tuple[Fix, ...]:
     """The words in the nearest colour that is enough, where it is declared for them alone, else in their own rule."""
     style = survey.style(element, stretch)
-    if style is None or colour_of(style.color, style)[3] < 1 or opacity_of(survey, stretch, element) < 1:
+    if style is None or colour_of(style.color, style)[3] < 1 or opacity_in(stretch.layout.tree.styles, element) < 1:
         return ()
     found = solved_colour(colour_of(style.color, style)[:3], wanted, grounds)
     if found is None:

@@ -176,6 +176,8 @@ class GridLayout:
         """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
         changed = False
         for item in items:
+            if item.box.style.aspect_ratio is None:
+                continue
             changed = item.take_width_from_rows(self.ctx, self.style, down.span(item.cell.row, item.cell.rows)[1]) or changed
         return changed
 
