@@ -111,6 +111,11 @@ class InterfaceCase(LiveServerTestCase):
             if frame.evaluate("() => new Promise(done => requestAnimationFrame(() => done(window.hit)))"):
                 return
 
+    def select_in_page(self, selector: str, shown: str, nth: int = 0, x: float = 4, y: float = 4) -> None:
+        """Select an element by a click, and wait for its numbers: what stands below a sum is another element's until then."""
+        self.click_in_page(selector, nth, x, y)
+        expect(self.page.get_by_text(f"Selected: {shown}", exact=True)).to_be_visible()
+
     def _place_in_page(self, selector: str, nth: int, x: float, y: float) -> tuple[float, float]:
         frame = self.page.frames[1]
         inside = frame.evaluate(

@@ -21,7 +21,7 @@ class PictureFiles(InterfaceCase):
     def test_looked_at_made_and_undone(self) -> None:
         page = self.open_write()
         before = self.stored()
-        self.click_in_page(".gallery img")
+        self.select_in_page(".gallery img", "img in figure")
         shown = page.get_by_role("group", name="What of the picture shows")
         shown.get_by_role("button", name="What of it shows at every width?").press("Enter")
         expect(shown).to_contain_text("All of its width shows at every width.")
@@ -51,7 +51,7 @@ class Enlarging(InterfaceCase):
     def test_in_a_dialog_and_by_the_script(self) -> None:
         page = self.open_write()
         before = self.stored()
-        self.click_in_page(".gallery img")
+        self.select_in_page(".gallery img", "img in figure")
         over = page.get_by_role("group", name="What it covers and adds to scrolling")
         over.get_by_role("button").press("Enter")
         expect(over).to_contain_text("It adds nothing to scroll to.")
@@ -65,7 +65,7 @@ class Enlarging(InterfaceCase):
         said = page.get_by_role("status").filter(has_text="opens large in a dialog")
         said.get_by_role("button", name="Undo").press("Enter")
         self.until(lambda: self.stored() == before and ".enlarges" not in self.stored("style.css"), "all is as before")
-        self.click_in_page(".gallery img")
+        self.select_in_page(".gallery img", "img in figure")
         form.get_by_role("combobox", name="How it opens").select_option("script")
         form.get_by_role("button", name="Write it").press("Enter")
         self.until(lambda: "data-enlarge>" in self.stored(), "a link leads to the picture")

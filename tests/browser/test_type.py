@@ -46,7 +46,7 @@ class LinesBeside(InterfaceCase):
         page.get_by_label("Baseline grid, with what is off it").check()
         page.keyboard.press("Escape")
         expect(page.get_by_text("lines stand on it.")).to_be_attached()
-        self.click_in_page(".numbers")
+        self.select_in_page(".numbers", "li in ol.numbers")
         page.get_by_role("radio", name="Type", exact=True).press("Enter")
         page.get_by_role("radio", name="Lines beside it").press("Enter")
         # Half of the 4 px that its lines are less are above the first, and 4 more at each further one.
