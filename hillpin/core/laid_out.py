@@ -99,7 +99,7 @@ def lines_of(layout: Layout, element: Element) -> int:
         holder = layout.fragments.get(around)
         if holder is not None:
             inside = {id(one) for one in (element, *element.descendants())}
-            tops = {piece.y for piece in holder[0].inlines if id(piece.box.element) in inside}
+            tops = {piece.y for piece in holder[0].opened().inlines if id(piece.box.element) in inside}
             break
     return len(tops)
 
@@ -107,7 +107,7 @@ def lines_of(layout: Layout, element: Element) -> int:
 def _lines_in(fragment: Fragment) -> int:
     if fragment.box.has_inline_children:
         return fragment.lines
-    return sum(_lines_in(child.fragment) for child in fragment.children)
+    return sum(_lines_in(child.fragment) for child in fragment.opened().children)
 
 
 def baselines_of(layout: Layout, element: Element) -> list[float]:
@@ -124,5 +124,5 @@ def _baselines_in(fragment: Fragment, y: int) -> Iterator[float]:
             each = (last - first) / max(fragment.lines - 1, 1)
             yield from ((y + first + each * line) / 64 for line in range(fragment.lines))
         return
-    for child in fragment.children:
+    for child in fragment.opened().children:
         yield from _baselines_in(child.fragment, y + child.y)

@@ -329,7 +329,7 @@ def _container_sizes(root: Fragment) -> dict[Element, ContainerSize]:
     sizes: dict[Element, ContainerSize] = {}
     stack = [root]
     while stack:
-        fragment = stack.pop()
+        fragment = stack.pop().opened()
         box = fragment.box
         style = box.style
         if style.container_type != "normal" and box.element is not None and box.pseudo is None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from abc import ABC, abstractmethod
 from dataclasses import dataclass, field
 from typing import Protocol
 
@@ -35,7 +34,7 @@ class Walked(Protocol):
 
 
 @dataclass(slots=True)
-class Context(ABC):
+class Context:
     """One layout pass at one viewport. A formatting context asks for another's boxes through ``layout`` alone, and for
     what content wants through ``content_sizes``; ``entry.Pass`` knows who answers."""
 
@@ -48,17 +47,17 @@ class Context(ABC):
     mode: Mode = "no-quirks"
     """The mode that the page is in."""
 
-    @abstractmethod
     def layout(self, box: Box, space: Space) -> Fragment:
         """The fragment of a box under constraints; equal constraints give the remembered fragment."""
+        raise NotImplementedError
 
-    @abstractmethod
     def lay_out_anew(self, box: Box, space: Space) -> Fragment:
         """The same without looking at what is remembered."""
+        raise NotImplementedError
 
-    @abstractmethod
     def content_sizes(self, box: Box) -> tuple[int, int]:
         """Min-content and max-content width of a box's content box, in 1/64 px."""
+        raise NotImplementedError
 
     @property
     def has_line_quirk(self) -> bool:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from typing import Any, ClassVar, NamedTuple
+from typing import Any, NamedTuple
 
 from ..units import INDEFINITE
 from .boxes import Box, Edges, edges_of
@@ -75,14 +75,6 @@ class InlineRect(NamedTuple):
     height: int
 
 
-class Placed(NamedTuple):
-    """A child fragment at its offset from the parent's border box."""
-
-    x: int
-    y: int
-    fragment: Fragment
-
-
 @dataclass(slots=True, eq=False)
 class Fragment:
     """A laid-out box: border-box size, placed children, baselines from its top border edge."""
@@ -114,7 +106,7 @@ class Fragment:
     """Its rectangles in one table, kept by a walk over widths."""
     tight: bool | None = None
     """Whether roundings decide how floats in it stand; None until a walk asks."""
-    is_blended: ClassVar[bool] = False
+    is_blended: bool = False
     """Whether it was read off a line between two widths, and not laid out."""
     space: Space | None = None
     """The constraints it was laid out under, for boxes that are formatting contexts of their own."""
@@ -122,6 +114,11 @@ class Fragment:
     def edges(self) -> Edges:
         """Margins, borders and padding that it was laid out with."""
         return edges_of(self.box, self.basis)
+
+    def opened(self) -> Fragment:
+        """Itself with what is inside: one that was read off a line between two widths makes that when it is first asked. Who goes
+        through pages that were laid out opens each fragment before its ``children``, ``inlines`` and ``row_offsets`` are read."""
+        return self
 
     def gather_out_of_flow(self) -> None:
         """Take over the positioned boxes that children could not place."""
@@ -131,3 +128,11 @@ class Fragment:
                 if rect is not None:
                     rect = (rect[0] + x, rect[1] + y, rect[2], rect[3])
                 self.out_of_flow.append(item._replace(x=item.x + x, y=item.y + y, inline_block=rect))
+
+
+class Placed(NamedTuple):
+    """A child fragment at its offset from the parent's border box."""
+
+    x: int
+    y: int
+    fragment: Fragment

@@ -60,7 +60,7 @@ class Collector:
         self._visit(root, edges.margin_left, edges.margin_top, IDENTITY, viewport, False)
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
-        box = fragment.box
+        fragment, box = fragment.opened(), fragment.box
         style = box.style
         if style.transform or style.translate or style.rotate or style.scale:
             matrix = multiplied(matrix, own_matrix(style, x, y, fragment.width, fragment.height))
@@ -140,7 +140,7 @@ class _WithoutCollector(Collector):
 
     def within(self, fragment: Fragment, x: int, y: int) -> None:
         """Take in what stands in a box, as though nothing around clipped it."""
-        for item in fragment.inlines:
+        for item in fragment.opened().inlines:
             self._extend(mapped(IDENTITY, x + item.x, y + item.y, item.width, item.height), None, x, y, IDENTITY)
         for child_x, child_y, child in fragment.children:
             self._visit(child, x + child_x, y + child_y, IDENTITY, Scroller(x, y, fragment.width, fragment.height), False)

@@ -32,7 +32,7 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
             remaining.append(item)
             continue
         placed = place(ctx, item, frame)
-        fragment.children.append(placed)
+        fragment.opened().children.append(placed)
         _take_over(placed, waiting)
     fragment.out_of_flow = remaining
 
@@ -49,7 +49,7 @@ def place_in_viewport(ctx: Context, fragment: Fragment) -> None:
     waiting, fragment.out_of_flow = fragment.out_of_flow, []
     while waiting:
         placed = place(ctx, waiting.pop(0), frame)
-        fragment.children.append(placed)
+        fragment.opened().children.append(placed)
         _take_over(placed, waiting)
 
 

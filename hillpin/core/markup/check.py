@@ -116,7 +116,7 @@ class _Check:
         before = known[place - 1][1] if place else None
         first_split = self.first_split.get(tag.name)
         is_split = first_split is not None and first_split < tag.offset
-        if is_split or (before is not None and tag.name in (*FORMATTING, *ENDS_UNTOLD)):
+        if is_split or (before is not None and (tag.name in FORMATTING or tag.name in ENDS_UNTOLD)):
             # The element says it, where it was opened.
             return ""
         if tag.name == "p" and before is not None and before.parent is not None:

@@ -184,7 +184,7 @@ class _Layer:
         if _is_image(token) and not _is_length(token):
             self.image = _image(token)
             return self._taken(1, "image")
-        if word in ("repeat-x", "repeat-y", *REPEATS):
+        if word in ("repeat-x", "repeat-y") or word in REPEATS:
             count = 2 if word in REPEATS and len(self.rest) > 1 and keyword(self.rest[1]) in REPEATS else 1
             self.repeat = read_repeat(self.rest[:count]) or self.repeat
             return self._taken(count, "repeat")
@@ -197,7 +197,7 @@ class _Layer:
         return self._take_position()
 
     def _take_position(self) -> str:
-        count = _while(self.rest, lambda token: keyword(token) in (*_EDGES, "center") or _is_length(token))
+        count = _while(self.rest, lambda token: keyword(token) in _EDGES or keyword(token) == "center" or _is_length(token))
         position = read_background_position(self.rest[:count]) if count else None
         if position is None:
             return ""

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-_LONGHANDS, _OTHERS = Path(__file__).with_suffix(".txt").read_text(encoding="utf-8").split("\n\n")
+_LONGHANDS, _OTHERS = Path(__file__).with_name("paints.txt").read_text(encoding="utf-8").split("\n\n")
 
 PAINTS: frozenset[str] = frozenset(_LONGHANDS.split())
 """Longhands that move no box: known by name, their values not read."""

@@ -7,7 +7,7 @@ Error recovery is the syntax module's: a declaration that does not parse is drop
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 import tinycss2
@@ -79,9 +79,7 @@ class Context:
     depth: int = 0
 
     def within(self, **changes: Any) -> Context:
-        values = {name: getattr(self, name) for name in self.__slots__}
-        values.update(changes, depth=self.depth + 1)
-        return Context(**values)
+        return replace(self, depth=self.depth + 1, **changes)
 
 
 @dataclass(slots=True)
@@ -317,7 +315,8 @@ class _Reader:
             frames += [(offset, declarations) for part in split_commas(list(block.prelude)) if (offset := _offset_of(significant(part))) is not None]
         self.sheets.keyframes[named] = Keyframes(named, self.file, self.line(node), sorted(frames, key=lambda frame: frame[0]))
 
-    at__webkit_keyframes = at_keyframes
+    def at__webkit_keyframes(self, node: Any, context: Context) -> None:
+        self.at_keyframes(node, context)
 
     def at_font_face(self, node: Any, context: Context) -> None:
         face = read_font_face(node, self.file, self.line(node))

@@ -13,6 +13,9 @@ from .cascade import Winner
 from .values import Length
 from .variables import Custom
 
+Ratio = tuple[bool, float | None]
+"""Whether a natural ratio goes before, and width over height."""
+
 
 class ComputedStyle:
     """The computed values of one element or pseudo-element, shared by elements that are styled alike."""
@@ -54,7 +57,7 @@ class ComputedStyle:
     right: Length
     bottom: Length
     left: Length
-    aspect_ratio: tuple[bool, float | None] | None  # type: ignore[valid-type]
+    aspect_ratio: Ratio | None
     object_fit: str
     object_position: tuple[Length, Length]
     font_family: tuple[str, ...]

@@ -154,5 +154,5 @@ def _path_to(fragment: Fragment, x: int, y: int, box: Box) -> list[tuple[Fragmen
         path = (*before, (one, left, top))
         if one.box is box:
             return list(path)
-        stack += [(child, left + child_x, top + child_y, path) for child_x, child_y, child in one.children]
+        stack += [(child, left + child_x, top + child_y, path) for child_x, child_y, child in one.opened().children]
     return None

@@ -153,7 +153,7 @@ def _inner(layout: Layout, element: Element) -> int:
     if found is None:
         return 0
     fragment = found[0]
-    ends = [child.y + child.fragment.height for child in fragment.children if not child.fragment.box.is_out_of_flow]
+    ends = [child.y + child.fragment.height for child in fragment.opened().children if not child.fragment.box.is_out_of_flow]
     edges = fragment.edges()
     return max([fragment.content_height, *(end + edges.bottom for end in ends)], default=0)
 

@@ -12,15 +12,13 @@ from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, every
 from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Strip, Waiting, row_of
 
 
-class FlowAcross(FlowRules[Units]):
+class FlowAcross(FlowRules[Units, Inside]):
     """Block-level children one below another (``block._BlockFlow``); positions from the content box."""
-
-    margins = ARRAY_MARGINS
 
     def __init__(self, across: BlocksAcross, box: Box, width: Units, percent_block: int, formatting: Formatting, top_open: bool) -> None:
         self.across, self.box, self.width, self.percent_block, self.formatting = across, box, width, percent_block, formatting
-        self.at_top, self.y, self.strut = top_open, 0, NOTHING
-        self.inside: Inside = Inside(through=True)
+        self.margins, self.at_top, self.y, self.strut = ARRAY_MARGINS, top_open, 0, NOTHING
+        self.inside = Inside(through=True)
         self.floats: dict[bool, Units] = {}
         """How far down the floats at the left (True) and at the right reach."""
 

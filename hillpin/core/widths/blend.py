@@ -146,13 +146,13 @@ def between(low: int, high: int, part: int, whole: int) -> int:
 class BlendedFragment(Fragment):
     """A fragment on the line between two; what is inside is made when it is asked for."""
 
-    __slots__ = ("high", "low", "made", "part", "span", "whole")
-    is_blended = True
+    __slots__ = ("high", "is_open", "low", "part", "span", "whole")
 
     def __init__(self, low: Fragment, high: Fragment, part: int, whole: int) -> None:
+        self.is_blended = True
         self.low, self.high, self.part, self.whole = low, high, part, whole
         self.span: Span | None = None
-        self.made: tuple[list[Placed], list[InlineRect], list[tuple[Box, int, int, int, int]]] | None = None
+        self.is_open = False
         self.box = low.box
         self.width = between(low.width, high.width, part, whole)
         self.height = between(low.height, high.height, part, whole)
@@ -178,35 +178,24 @@ class BlendedFragment(Fragment):
         rows = (a.rows * (self.whole - self.part) + b.rows * self.part + self.whole // 2) // self.whole
         return Flat(a.owners, a.parts, rows, a.breaks)
 
-    def _make(self) -> tuple[list[Placed], list[InlineRect], list[tuple[Box, int, int, int, int]]]:
-        if self.made is None:
-            low, high, part, whole = self.low, self.high, self.part, self.whole
-            children = [
-                Placed(between(a.x, b.x, part, whole), between(a.y, b.y, part, whole), BlendedFragment(a.fragment, b.fragment, part, whole))
-                for a, b in zip(low.children, high.children, strict=True)
-            ]
-            inlines = [
-                InlineRect(a.box, *(between(m, n, part, whole) for m, n in zip(a[1:], b[1:], strict=True)))
-                for a, b in zip(low.inlines, high.inlines, strict=True)
-            ]
-            offsets = [
-                (a[0], between(a[1], b[1], part, whole), between(a[2], b[2], part, whole), between(a[3], b[3], part, whole), between(a[4], b[4], part, whole))
-                for a, b in zip(low.row_offsets, high.row_offsets, strict=True)
-            ]
-            self.made = (children, inlines, offsets)
-        return self.made
-
-    @property
-    def children(self) -> list[Placed]:  # type: ignore[override]
-        return self._make()[0]
-
-    @property
-    def inlines(self) -> list[InlineRect]:  # type: ignore[override]
-        return self._make()[1]
-
-    @property
-    def row_offsets(self) -> list[tuple[Box, int, int, int, int]]:  # type: ignore[override]
-        return self._make()[2]
+    def opened(self) -> Fragment:
+        if self.is_open:
+            return self
+        low, high, part, whole = self.low.opened(), self.high.opened(), self.part, self.whole
+        self.children = [
+            Placed(between(a.x, b.x, part, whole), between(a.y, b.y, part, whole), BlendedFragment(a.fragment, b.fragment, part, whole))
+            for a, b in zip(low.children, high.children, strict=True)
+        ]
+        self.inlines = [
+            InlineRect(a.box, between(a.x, b.x, part, whole), between(a.y, b.y, part, whole), between(a.width, b.width, part, whole), between(a.height, b.height, part, whole))
+            for a, b in zip(low.inlines, high.inlines, strict=True)
+        ]
+        self.row_offsets = [
+            (a[0], between(a[1], b[1], part, whole), between(a[2], b[2], part, whole), between(a[3], b[3], part, whole), between(a[4], b[4], part, whole))
+            for a, b in zip(low.row_offsets, high.row_offsets, strict=True)
+        ]
+        self.is_open = True
+        return self
 
 
 @dataclass(frozen=True, slots=True)

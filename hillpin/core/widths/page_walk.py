@@ -198,7 +198,7 @@ class _Walker:
         return self.walked
 
     def _stretch(self, low: int, high: int) -> None:
-        tables = Tables(self.page, low, high)
+        tables = Tables.of(self.page, low, high)
         self.until = self.done + high - low + 1
         step = self.page.step(low, self.height, None)
         root, bent = step.tree.root, is_bent(step.tree.root)
@@ -212,7 +212,7 @@ class _Walker:
                 for first, last in _parts(low, high, len(self.page.document.elements)):
                     self._boxes(tables.part(first, last), step, first, last)
             except NotAcrossError:
-                tables = Tables(self.page, low, high)
+                tables = Tables.of(self.page, low, high)
                 trees = self._whole_page(tables, low, high)
         self._told(high - low + 1)
         rows = tables.rows
@@ -255,7 +255,7 @@ class _Walker:
     def _single(self, ctx: Context, moving: Moving, question: Question, low: int, high: int, told: Callable[[int], None]) -> Strip:
         """A box that is laid out one width at a time, wherever something in it changes."""
         box, percent = question.box, question.percent_block
-        tables = Tables(self.page, low, high, box)
+        tables = Tables.of(self.page, low, high, box)
         boxes = moving.boxes_in(box)
 
         def at(units: Units | None, width: int) -> int:

@@ -6,7 +6,6 @@ out for all widths of a line at once at the end.
 
 from __future__ import annotations
 
-from copy import copy
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -33,6 +32,15 @@ reaches (only where that is below its own bottom)."""
 
 
 @dataclass(slots=True)
+class _Ends:
+    """Rows of one kind by element, where each element's begin, and the elements' indexes."""
+
+    rows: NDArray[np.int64]
+    starts: NDArray[np.int64]
+    elements: NDArray[np.int64]
+
+
+@dataclass(slots=True)
 class _Plan:
     """How the rows of one shape of fragment come together into elements."""
 
@@ -45,15 +53,6 @@ class _Plan:
     texts: _Ends
     contents: _Ends
     generated: _Ends
-
-
-@dataclass(slots=True)
-class _Ends:
-    """Rows of one kind by element, where each element's begin, and the elements' indexes."""
-
-    rows: NDArray[np.int64]
-    starts: NDArray[np.int64]
-    elements: NDArray[np.int64]
 
 
 @dataclass(slots=True)
@@ -70,24 +69,29 @@ class Tables:
     ``elements`` are the indexes of those in it, ascending, and ``place`` says where each of the page's stands among them.
     """
 
-    def __init__(self, page: Page, low: int, high: int, inside: Box | None = None) -> None:
-        self.low = low
-        count = len(page.document.elements)
-        self.elements = np.arange(count) if inside is None else _elements_in(inside)
-        self.place = np.full(count, -1)
-        self.place[self.elements] = np.arange(len(self.elements))
-        # One number at all widths is read and written more often than all numbers at one width.
-        self.rows: Table = np.full((len(self.elements), COLUMNS, high - low + 1), ABSENT, np.int32).transpose(2, 0, 1)
+    def __init__(self, elements: NDArray[np.int64], place: NDArray[np.int64], rows: Table, low: int) -> None:
+        self.elements, self.place, self.rows, self.low = elements, place, rows, low
         self.takes_fragments = True
         """False where boxes are moved after layout, so that a fragment alone does not say where its inside is."""
         self.plans: dict[tuple[bytes, bytes], _Plan] = {}
         self.noted: dict[int, _Noted] = {}
         self.owners: dict[int, int] = {}
 
+    @classmethod
+    def of(cls, page: Page, low: int, high: int, inside: Box | None = None) -> Tables:
+        """Those of a whole page, or of what is in one box."""
+        count = len(page.document.elements)
+        elements = np.arange(count) if inside is None else _elements_in(inside)
+        place = np.full(count, -1)
+        place[elements] = np.arange(len(elements))
+        # One number at all widths is read and written more often than all numbers at one width.
+        rows: Table = np.full((len(elements), COLUMNS, high - low + 1), ABSENT, np.int32).transpose(2, 0, 1)
+        return cls(elements, place, rows, low)
+
     def part(self, low: int, high: int) -> Tables:
         """The tables of some of the widths: what is written into them stands in these."""
-        part = copy(self)
-        part.low, part.rows, part.noted = low, self.rows[low - self.low : high - self.low + 1], {}
+        part = Tables(self.elements, self.place, self.rows[low - self.low : high - self.low + 1], low)
+        part.takes_fragments, part.plans, part.owners = self.takes_fragments, self.plans, self.owners
         return part
 
     def collect(self, width: int, ctx: Context, root: Fragment) -> None:
@@ -115,7 +119,7 @@ class Tables:
                 noted.places.append((width, x, y))
                 continue
             self._own(table, fragment, x, y)
-            for dx, dy, child in fragment.children:
+            for dx, dy, child in fragment.opened().children:
                 stack.append((child, x + dx, y + dy))
 
     def fill(self, span: Span, low: int, high: int, left: int, top: int) -> None:
@@ -132,7 +136,7 @@ class Tables:
 
     def _own(self, table: Table, fragment: Fragment, x: int, y: int) -> None:
         """What a fragment shows of itself, without its children."""
-        box = fragment.box
+        fragment, box = fragment.opened(), fragment.box
         element = box.element
         if element is not None and box.pseudo is None:
             if element.index < 0:
@@ -221,7 +225,7 @@ class Tables:
 
 def table_at(page: Page, width: int, height: int) -> Table:
     """The table of one width, laid out for itself: (elements, 7)."""
-    tables = Tables(page, width, width)
+    tables = Tables.of(page, width, width)
     step = page.step(width, height, None)
     if is_bent(step.tree.root):
         tables.collect(width, step.ctx, step.root)

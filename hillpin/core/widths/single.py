@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -34,7 +35,7 @@ class One:
     more: tuple[int, int, int] = (0, 0, 0)
     """The margins that stick out at its bottom, and whether those at its top and bottom adjoin; of a positioned box,
     where it stands."""
-    tree: object = None
+    tree: Any = None
 
 
 LayOut = Callable[[int, "Walk | None"], One]

@@ -104,16 +104,14 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
     return inside
 
 
-class _BlockFlow(FlowRules[int]):
+class _BlockFlow(FlowRules[int, Inside]):
     """Block-level children one below another; positions relative to the content box."""
-
-    margins = WHOLE_MARGINS
 
     def __init__(self, ctx: Context, box: Box, width: int, percent_block: int, floats: Floats, cx: int, cy: int, top_open: bool) -> None:
         self.ctx, self.box, self.width, self.percent_block = ctx, box, width, percent_block
         self.floats, self.cx, self.cy = floats, cx, cy
-        self.at_top, self.y, self.strut = top_open, 0, NO_STRUT
-        self.inside: Inside = Inside(through=True)
+        self.margins, self.at_top, self.y, self.strut = WHOLE_MARGINS, top_open, 0, NO_STRUT
+        self.inside = Inside(through=True)
 
     def run(self) -> Inside:
         for child in self.box.children:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Generic, NamedTuple, Protocol
+from typing import Generic, NamedTuple, Protocol, TypeVar
 
 from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind
@@ -123,11 +123,14 @@ class InsideOf(Protocol):
     cleared_at_end: bool
 
 
-class FlowRules(Generic[N]):
+Content = TypeVar("Content", bound=InsideOf)
+
+
+class FlowRules(Generic[N, Content]):
     """Where blocks stand one below another in a container, from its content box (§9.4.1)."""
 
     margins: MarginRules[N]
-    inside: InsideOf
+    inside: Content
     at_top: bool
     """Whether nothing is above that keeps the margins of what comes from the container's own."""
     y: N

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from typing import Any
 
 from ...styles.grid_values import Breadth, TrackSize
 from ...styles.values import Kind, Length
@@ -32,7 +33,7 @@ class Track:
     incurred: int = 0
     needed: int = 0
     """The base size that content asked for, before tracks were maximised, flexed and stretched."""
-    cause: object = None
+    cause: Any = None
     """The item whose contribution set the base size last, for workings."""
 
     @property
@@ -60,7 +61,7 @@ class Contributor:
     minimum: Callable[[], int]
     min_content: Callable[[], int]
     max_content: Callable[[], int]
-    name: object = None
+    name: Any = None
     tracks: list[Track] = field(default_factory=list)
 
     @property
