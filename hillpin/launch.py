@@ -3,120 +3,27 @@
 from __future__ import annotations
 
 import argparse
-import hashlib
 import os
-import shutil
 import socket
 import subprocess
 import sys
 import tempfile
 import threading
 import time
-from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from .whereabouts import ROOT, data_folder, is_checkout
+from .setting_up import WEB, Stop, run, say, set_up_chromium, set_up_packages, set_up_web
+from .whereabouts import ROOT, data_folder
 
 if TYPE_CHECKING:
     from .keeping import DataFolder
 
-WEB = ROOT / "web"
-STATE = ROOT / ".pin-state"
-CHROMIUM = "/usr/bin/chromium"
-OLDEST_NODE = 20
 HOUR = 3600.0
 
 
 MUTATION_TOOL = "cosmic-ray==8.7.0"
-
-
-class Stop(Exception):
-    """A reason not to go on, as a sentence that says what to do."""
-
-
-def say(text: str) -> None:
-    """Tell what is being done."""
-    print(text, file=sys.stderr, flush=True)
-
-
-def digest(paths: Iterable[Path]) -> str:
-    """One hash of some files' names and contents."""
-    total = hashlib.sha256()
-    for path in sorted(paths):
-        total.update(path.relative_to(ROOT).as_posix().encode() + b"\0" + path.read_bytes() + b"\0")
-    return total.hexdigest()
-
-
-def is_done(step: str, mark: str) -> bool:
-    """Whether a step was done for exactly this state."""
-    stamp = STATE / step
-    return stamp.is_file() and stamp.read_text() == mark
-
-
-def set_done(step: str, mark: str) -> None:
-    """Note that a step is done for a state."""
-    STATE.mkdir(exist_ok=True)
-    (STATE / step).write_text(mark)
-
-
-def run(words: list[str], cwd: Path = ROOT, trouble: str = "") -> None:
-    """Run a command; raises Stop with a sentence where it fails."""
-    result = subprocess.run(words, cwd=cwd, check=False, stdout=sys.stderr)
-    if result.returncode != 0:
-        raise Stop(trouble or f"{' '.join(words[:3])} failed with {result.returncode}.")
-
-
-def check_node() -> None:
-    """Raises Stop where Node or npm is missing or too old."""
-    node, npm = shutil.which("node"), shutil.which("npm")
-    if node is None or npm is None:
-        raise Stop(f"Hill Pin needs Node {OLDEST_NODE} or newer with npm to build its interface. Install them and run this again.")
-    version = subprocess.run([node, "--version"], capture_output=True, text=True, check=False).stdout.strip()
-    if not version.startswith("v") or int(version[1:].split(".")[0]) < OLDEST_NODE:
-        raise Stop(f"Node is {version or 'unknown'}; Hill Pin needs Node {OLDEST_NODE} or newer. Install it and run this again.")
-
-
-def web_sources() -> list[Path]:
-    """Every file that the built front end depends on."""
-    files = [path for folder in (WEB / "src", WEB / "public") for path in folder.rglob("*") if path.is_file()]
-    return files + [WEB / name for name in ("index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json", ".npmrc")]
-
-
-def set_up_packages() -> None:
-    """npm packages by the lock file."""
-    mark = digest([WEB / "package-lock.json"])
-    if is_done("npm", mark) and (WEB / "node_modules").is_dir():
-        return
-    check_node()
-    say("Setting up npm packages…")
-    run(["npm", "ci", "--no-audit", "--no-fund"], WEB, "The npm packages could not be installed. Check the network to the package registry and run this again.")
-    set_done("npm", mark)
-
-
-def set_up_web() -> None:
-    """The built front end. Where Hill Pin is installed it came with it."""
-    if not is_checkout():
-        return
-    mark = digest(web_sources())
-    if is_done("web", mark) and (WEB / "dist" / "index.html").is_file():
-        return
-    set_up_packages()
-    say("Building the interface…")
-    run(["npm", "run", "--silent", "build"], WEB, "The interface could not be built; the lines above say why.")
-    set_done("web", mark)
-
-
-def set_up_chromium() -> None:
-    """Debian's Chromium, for the tests."""
-    if Path(CHROMIUM).exists():
-        return
-    say("Installing Chromium for the tests (apt-get install chromium)…")
-    sudo = [] if os.geteuid() == 0 else ["sudo", "-n"]
-    trouble = "Chromium could not be installed. Run apt-get install chromium as root and run this again."
-    run([*sudo, "apt-get", "update", "-qq"], trouble=trouble)
-    run([*sudo, "apt-get", "install", "-y", "-qq", "chromium"], trouble=trouble)
 
 
 def prepare_data() -> None:
@@ -248,13 +155,19 @@ def start(words: list[str]) -> None:
 
 
 def test(words: list[str]) -> None:
-    """All tests through Django's runner on all processors, on a data folder of their own. (One process more made them slower.)"""
+    """All tests through Django's runner on all processors, on a data folder of their own. (One process more made them slower.)
+    With ``--compiled`` core is the compiled one."""
     set_up_chromium()
     set_up_web()
+    root = ROOT
+    if words[:1] == ["--compiled"]:
+        from .wheels import compiled_checkout
+
+        root, words = compiled_checkout(), words[1:]
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
     with tempfile.TemporaryDirectory(prefix="hillpin-test-") as folder:
-        environment = {**os.environ, "HILLPIN_DATA": folder, "DJANGO_ALLOW_ASYNC_UNSAFE": "true"}
-        code = subprocess.run([sys.executable, "-m", "django", "test", "--parallel", "auto", *(words or ["tests"])], cwd=ROOT, env=environment, check=False).returncode
+        environment = {**os.environ, "PYTHONPATH": str(root), "HILLPIN_DATA": folder, "DJANGO_ALLOW_ASYNC_UNSAFE": "true"}
+        code = subprocess.run([sys.executable, "-m", "django", "test", "--parallel", "auto", *(words or ["tests"])], cwd=root, env=environment, check=False).returncode
     sys.exit(code)
 
 
@@ -283,6 +196,16 @@ def schema(words: list[str]) -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
     run([sys.executable, "-m", "django", "write_schema", "web/openapi.json"])
     run(["npm", "run", "--silent", "api"], WEB)
+
+
+def wheel(words: list[str]) -> None:
+    """The pure wheel and the compiled one, into a folder."""
+    from .wheels import build
+
+    if len(words) != 1:
+        raise Stop("Name the folder for the wheels: ./pin wheel dist")
+    for is_compiled in (False, True):
+        print(build(Path(words[0]).resolve(), is_compiled))
 
 
 def mutate(words: list[str]) -> None:
@@ -328,7 +251,7 @@ def main() -> None:
 
         sys.exit(keep(command, words))
     try:
-        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate, "fuzz": fuzz, "attack": attack, "soak": soak}[command](words)
+        {"start": start, "test": test, "lint": lint, "schema": schema, "mutate": mutate, "fuzz": fuzz, "attack": attack, "soak": soak, "wheel": wheel}[command](words)
     except Stop as reason:
         print(reason, file=sys.stderr)
         sys.exit(2)

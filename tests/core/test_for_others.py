@@ -19,7 +19,7 @@ from typing import ClassVar
 
 import yaml
 from hillpin import __version__
-from hillpin.launch import set_up_web
+from hillpin.setting_up import set_up_web
 
 ROOT = Path(__file__).resolve().parents[2]
 EXAMPLES = ROOT / "docs" / "examples"
@@ -42,7 +42,7 @@ class Installed(unittest.TestCase):
         cls.place = Path(made.name)
         source = cls.place / "source"
         files = subprocess.run(["git", "ls-files", "-z", "--cached", "--others", "--exclude-standard"], cwd=ROOT, capture_output=True, check=True).stdout.decode().split("\0")
-        for name in [one for one in files if one.startswith(("hillpin/", "setup.py", "pyproject.toml", "README.md")) and (ROOT / one).is_file()]:
+        for name in [one for one in files if one.startswith(("hillpin/", "tools/", "setup.py", "pyproject.toml", "README.md")) and (ROOT / one).is_file()]:
             (source / name).parent.mkdir(parents=True, exist_ok=True)
             shutil.copy(ROOT / name, source / name)
         shutil.copytree(ROOT / "web" / "dist", source / "web" / "dist")

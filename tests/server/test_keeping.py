@@ -21,7 +21,8 @@ from django.test import SimpleTestCase
 from hillpin.keeping import DataError, DataFolder, back_up, check_data, daily_backup, repaired, restore
 from hillpin.keeping.commands import newer_than_this, run
 from hillpin.keeping.folder import MOST_KEPT
-from hillpin.launch import Stop, check_port, claim
+from hillpin.launch import check_port, claim
+from hillpin.setting_up import Stop
 
 NOW = "2026-11-27 12:00:00"
 
