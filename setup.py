@@ -1,13 +1,18 @@
-"""Packs the built interface with the code, so that who installs it needs no Node."""
+"""Packs the built interface with the code, so that who installs it needs no Node; and core as machine code, where that is asked for."""
 
 import shutil
 import subprocess
+import sys
 from pathlib import Path
 
 from setuptools import setup
 from setuptools.command.build_py import build_py
 
-WEB = Path(__file__).resolve().parent / "web"
+ROOT = Path(__file__).resolve().parent
+sys.path.insert(0, str(ROOT / "tools"))
+from compiled_core import Together, extensions  # noqa: E402
+
+WEB = ROOT / "web"
 
 
 class WithInterface(build_py):
@@ -25,4 +30,4 @@ class WithInterface(build_py):
         shutil.copytree(WEB / "dist", target)
 
 
-setup(cmdclass={"build_py": WithInterface})
+setup(cmdclass={"build_py": WithInterface, "build_ext": Together}, ext_modules=extensions(ROOT))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 import statistics
 import subprocess
@@ -13,16 +14,17 @@ from pathlib import Path
 from playwright.sync_api import sync_playwright
 
 from ..core.errors import InputError
-from ..core.page import Page
+from ..wheels import compiled_checkout, has_compiler
+from ..whereabouts import ROOT
 from .bench_compare import WIDTHS as WIDTHS_OF_A_RUN
 from .bench_compare import compare_times
+from .bench_core import WIDTHS
 from .bench_outline import outline_times
 from .bench_typing import late, typing_times
 from .bench_whole import main as whole_sites
 
 FONTS = Path(__file__).resolve().parents[1] / "parts" / "fonts"
 WORDS = ["The", "Skerry", "Line", "has", "carried", "people", "post", "and", "pianos", "across", "the", "sound", "since", "the", "last", "boat", "waited", "for", "music"]
-WIDTHS = list(range(700, 740))
 MANY_PAGES = 40
 BROWSER = "/usr/bin/chromium"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"]
@@ -83,18 +85,11 @@ def nested_sections(elements: int) -> str:
     return HEAD + "".join(f"<section>{one}</section>" for _ in range(max(elements // 10, 1)))
 
 
-def core_times(folder: Path) -> tuple[float, list[float]]:
-    """The first layout (reading included) and each further width, in ms."""
-    start = time.perf_counter()
-    page = Page.read(folder / "page.html")
-    page.layout(600)
-    first = (time.perf_counter() - start) * 1000
-    times = []
-    for width in WIDTHS:
-        start = time.perf_counter()
-        page.layout(width)
-        times.append((time.perf_counter() - start) * 1000)
-    return first, times
+def told(root: Path, *words: str) -> list[float]:
+    """The numbers that a command of ``hillpin.cli`` prints, run from a checkout."""
+    environment = {**os.environ, "PYTHONPATH": str(root)}
+    done = subprocess.run([sys.executable, "-m", *words], check=True, capture_output=True, text=True, cwd=root, env=environment)
+    return [float(part) for part in done.stdout.split()]
 
 
 def browser_times(folders: list[Path], widths: list[int] | None = None) -> list[list[float]]:
@@ -106,36 +101,42 @@ def browser_times(folders: list[Path], widths: list[int] | None = None) -> list[
             (folder / "outer.html").write_text("<!DOCTYPE html><title>outer</title><body></body>")
             page = browser.new_page(viewport={"width": 1600, "height": 900})
             page.goto((folder / "outer.html").as_uri())
-            results.append(page.evaluate(MEASURE, widths or WIDTHS))
+            results.append(page.evaluate(MEASURE, widths or list(WIDTHS)))
             page.close()
         browser.close()
     return results
 
 
-def survey_times(folders: list[Path]) -> list[tuple[float, float, float]]:
+def survey_times(folders: list[Path], roots: dict[str, Path]) -> None:
     """For each page, seconds for the survey of every width from 320 to 1600 from nothing, for another one after an edit
     of one number, and for the browser's own loop over the same widths; each of the two surveys in a process of its own."""
     loops = browser_times(folders, list(range(320, 1601)))
-    times = []
     for folder, loop in zip(folders, loops, strict=True):
-        done = subprocess.run([sys.executable, "-m", "hillpin.cli.bench_survey", str(folder / "page.html")], check=True, capture_output=True, text=True)
-        first, second, memory = (float(part) for part in done.stdout.split())
-        print(f"{folder.name:>12} elements {first:8.2f} s {second:8.2f} s after an edit {sum(loop) / 1000:8.2f} s browser   {memory:6.0f} MB")
-        times.append((first, second, sum(loop) / 1000))
-    return times
+        for name, root in roots.items():
+            first, second, memory = told(root, "hillpin.cli.bench_survey", str(folder / "page.html"))
+            print(f"{folder.name:>12} elements {first:8.2f} s {second:8.2f} s after an edit {sum(loop) / 1000:8.2f} s browser   {memory:6.0f} MB   {name}")
 
 
-def start_time(folder: Path) -> float:
+def start_time(folder: Path, root: Path) -> float:
     """Seconds from nothing to the boxes of a small page, as a command."""
     start = time.perf_counter()
-    subprocess.run([sys.executable, "-m", "hillpin.cli", "boxes", str(folder / "page.html"), "--widths", "600"], check=True, capture_output=True)
+    subprocess.run([sys.executable, "-m", "hillpin.cli", "boxes", str(folder / "page.html"), "--widths", "600"], check=True, capture_output=True, cwd=root, env={**os.environ, "PYTHONPATH": str(root)})
     return time.perf_counter() - start
+
+
+def cores() -> dict[str, Path]:
+    """The checkouts that are timed: this one, and where it can be compiled the one whose core is."""
+    if not has_compiler():
+        print("The compiled core is not timed: there is no C compiler here.")
+        return {"pure": ROOT}
+    return {"pure": ROOT, "compiled": compiled_checkout()}
 
 
 def main() -> None:
     """Print the benchmarks. Raises InputError where there is no browser to compare with."""
     if not Path(BROWSER).exists():
         raise InputError("There is no Chromium to compare with. Run ./pin test once, which installs it.")
+    roots = cores()
     pages = {
         "200 elements, blocks and floats": section_page(200),
         "1,000 elements, blocks and floats": section_page(1000),
@@ -143,10 +144,10 @@ def main() -> None:
         "200 elements, flex and grid 4 deep": nested_sections(200),
         **{f"flex and grid {depth} deep": nested_page(depth, "both") for depth in (4, 8, 12)},
     }
-    with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as name:
+    with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as made:
         folders = []
         for number, source in enumerate(pages.values()):
-            folder = Path(name) / str(number)
+            folder = Path(made) / str(number)
             folder.mkdir()
             for font in FONTS.glob("*.woff2"):
                 shutil.copy(font, folder)
@@ -155,14 +156,14 @@ def main() -> None:
         browser = browser_times(folders)
         print(f"{'page':38} {'elements':>8} {'first':>8} {'a width':>8} {'browser':>8} {'ratio':>6}")
         for title, folder, theirs in zip(pages, folders, browser, strict=True):
-            first, ours = core_times(folder)
-            elements = len(Page.read(folder / "page.html").document.elements)
-            median, other = statistics.median(ours), statistics.median(theirs)
-            print(f"{title:38} {elements:8d} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}")
+            other = statistics.median(theirs)
+            for name, root in roots.items():
+                first, median, elements = told(root, "hillpin.cli.bench_core", str(folder / "page.html"))
+                print(f"{title:38} {elements:8.0f} {first:8.1f} {median:8.2f} {other:8.2f} {median / max(other, 0.01):6.1f}   {name}")
         print("\nthe survey of every width from 320 to 1600, all numbers and findings")
         surveyed = []
         for elements in (60, 200, 1000):
-            folder = Path(name) / str(elements * 100) / str(elements)
+            folder = Path(made) / str(elements * 100) / str(elements)
             folder.mkdir(parents=True)
             for font in FONTS.glob("*.woff2"):
                 shutil.copy(font, folder)
@@ -170,11 +171,12 @@ def main() -> None:
             # Each rule on a line of its own, as people write them: an edit is carried into the rule that stands on its line.
             (folder / "page.css").write_text(_STYLE.removeprefix("<style>").removesuffix("</style>").replace("} ", "}\n"))
             surveyed.append(folder)
-        survey_times(surveyed)
-        typed = typing_times(BROWSER, ARGUMENTS)
-        print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys)")
-        for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
-            print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+        survey_times(surveyed, roots)
+        for root_name, root in roots.items():
+            typed = typing_times(BROWSER, ARGUMENTS, root=root)
+            print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys, {root_name})")
+            for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
+                print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
         outlined = outline_times(BROWSER, ARGUMENTS)
         print(f"    {'in an outline, to the page that shows it':58} {statistics.median(outlined):7.0f} {late(outlined):16.0f}")
         many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
@@ -185,6 +187,7 @@ def main() -> None:
             count = len(WIDTHS_OF_A_RUN)
             print(f"\na run of {count} widths of the demo home page, compared with core: {compared.run:.1f} s, {count / compared.run:.1f} pictures a second, at most {compared.memory:,.0f} MB a process")
             print(f"the line-up, from opening the place until eight frames stand at a section: {compared.line_up:.2f} s")
-        print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0]):.2f} s")
+        for name, root in roots.items():
+            print(f"./pin boxes on a page of 200 elements, from nothing: {start_time(folders[0], root):.2f} s   {name}")
     print("\na made site of pages of 60 elements, walked from 240 to 1920")
     whole_sites()

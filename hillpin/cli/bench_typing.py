@@ -16,6 +16,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from ..core.errors import InputError
+from ..whereabouts import ROOT
 
 PORT = 8867
 ADDRESS = f"http://127.0.0.1:{PORT}"
@@ -58,12 +59,12 @@ def after_keys(keys: list[float], seen: list[float]) -> tuple[float, ...]:
     return tuple(next((at for at in seen if key < at < end), end) - key for key, end in zip(keys, ends, strict=True))
 
 
-def typing_times(browser_path: str, arguments: list[str], pages: int = 0) -> TypingTimes:
+def typing_times(browser_path: str, arguments: list[str], pages: int = 0, root: Path = ROOT) -> TypingTimes:
     """Type into a rule of the demo and watch its working; with ``pages``, in a folder of so many, with the files open, and saved
     to by another program too. Raises InputError where the server does not start."""
     with tempfile.TemporaryDirectory(prefix="hillpin-bench-") as data, tempfile.TemporaryDirectory(prefix="hillpin-pages-") as folder:
         more = ["--folder", str(_many(Path(folder), pages))] if pages else []
-        server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data, *more], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+        server = subprocess.Popen([sys.executable, "-m", "hillpin.launch", "start", "--port", str(PORT), "--data", data, *more], cwd=root, env={**os.environ, "PYTHONPATH": str(root)}, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
         try:
             wait_for_server(server)
             return _typed(browser_path, arguments, Path(folder) if pages else None)
