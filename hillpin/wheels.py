@@ -13,7 +13,7 @@ from .setting_up import STATE, Stop, digest, is_done, run, say, set_done, set_up
 from .whereabouts import PACKAGE, ROOT
 
 COMPILED = STATE / "compiled"
-OWN = {"hillpin", ".pin-state", ".venv", "data", "build"}
+OWN = {"hillpin", ".venv", "data", "build"}
 """What of the checkout is not the compiled one's, too."""
 
 

@@ -82,6 +82,21 @@ class RatiosInGrids(AgreementCase):
         self.agree(PLAIN + " div { display: inline-grid }", "<div><p style='aspect-ratio: 4/3'>A</p></div><div style='grid-template-columns: auto auto'><p style='aspect-ratio: 4/3'>A</p><p>b<br>c</p></div>")
 
 
+class ContentByRatio(AgreementCase):
+    """What content keywords mean where a height and ``aspect-ratio`` give a width (css-sizing-4 §4, §5.1)."""
+
+    def test_in_widths_and_limits(self) -> None:
+        looks = [f"width: {word}" for word in ("auto", "min-content", "max-content", "fit-content")]
+        looks += [f"{limit}: {word}; width: {width}" for limit in ("min-width", "max-width") for word in ("min-content", "max-content", "fit-content") for width in ("auto", "300px", "max-content")]
+        for way in ("", "float: left", "position: absolute"):
+            boxes = "".join(f"<div style='height: 70px; position: relative; overflow: hidden'><p style='{way}; {size}; {look}'>{text}</p></div>" for look in looks for size, text in (("height: 30px; aspect-ratio: 1 / 2", "by"), ("height: 60px; aspect-ratio: 1", "Allows the on wind")))
+            self.agree(PLAIN, boxes, widths=(320,))
+
+    def test_in_a_grid(self) -> None:
+        boxes = "".join(f"<div style='display: grid'><p style='height: 60px; aspect-ratio: 1; {limit}: {word}'>Allows the on wind</p></div>" for limit in ("min-width", "max-width") for word in ("min-content", "max-content"))
+        self.agree(PLAIN, boxes, widths=(320,))
+
+
 class Clearance(AgreementCase):
     def test_margins_count_where_nothing_is_in_the_way(self) -> None:
         floats = ("right; width: 600px; height: 60px", "right; width: 100px; height: 20px", "left; width: 100px; height: 60px")
@@ -95,6 +110,19 @@ class Clearance(AgreementCase):
         self.agree(PLAIN, "<h4 style='float: right; width: 100%; margin: 0 0 0 18px'>e</h4><a><img></a>", widths=(320,))
         self.agree(PLAIN, "<div style='width: 0'><b style='float: right'>from</b><p style='float: left'>Lighthouse</p></div>", widths=(320,))
 
+    def test_a_line_does_not_go_below_a_float_that_it_met_after_a_word(self) -> None:
+        for side in ("left", "right"):
+            one = f"<b style='float: {side}; width: 150px; height: 60px'></b>"
+            other = f"<b style='float: {side}; width: 90px; height: 30px'></b>"
+            long = "<i>incomprehensibilitiesmoremore</i> and more"
+            body = "".join(f"<p style='display: flow-root'>{words}{long}</p>" for words in (f"dogs{one}(", f"dogs cats {one}", one, f"{one} a {other}", f"a b c d {one}{other}"))
+            self.agree(PLAIN, f"{body}{one}<p>a {other}{long}</p>", widths=(200, 320))
+
+    def test_a_first_child_clears_a_float_outside_its_parent(self) -> None:
+        for height in (0, 10, 60):
+            for around in ("", "padding: 1px"):
+                for clear in ("left", "right", "both"):
+                    self.agree(PLAIN, f"<section style='{around}'><b style='float: left; width: 20px; height: {height}px'></b><ul style='margin: 16px 0'><li style='clear: {clear}; margin: 40px 6px'>W</li></ul></section>", widths=(320,))
 
     def test_rows_of_floats_in_a_widest_size(self) -> None:
         rows = ("left 40 none, right 50 left", "left 40 none, left 50 left, right 30 none", "left 40 none, right 50 none, left 20 left", "right 50 none, left 40 none, left 60 left", "left 50 none, right 40 none, right 60 right", "left 40 none, right 50 none, left 20 both")

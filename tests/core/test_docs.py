@@ -18,6 +18,7 @@ NOT_HERE = {
     "test": "is what runs this",
     "bench": "measures time",
     "mutate": "takes hours",
+    "wheel": "compiles for minutes: tests/core/test_compiled_core.py holds what it is made from",
     "lint": "is run before the tests, on a clean clone",
     "schema": "writes into the checkout: tests/server/test_guard.py holds its files in step",
 }

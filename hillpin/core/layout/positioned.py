@@ -11,7 +11,9 @@ from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .grid.grid_areas import grid_area_frame
 from .replaced.replaced_layout import has_ratio_alone, is_replaced
-from .sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, resolve_inline, through_ratio, width_from_ratio
+from .sizes.ratios import ratio_of
+from .sizes.rules import CONTENT
+from .sizes.sizing import clamp_block, clamp_inline, fit_content, min_content, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 
 def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
@@ -114,7 +116,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     )
     fragment = ctx.layout(box, space)
     used = fragment.width
-    free = frame.width - (left or 0) - (right or 0) - used - margins
+    free = max(frame.width - (left or 0) - (right or 0), 0) - used - margins
     margin_left = edges.margin_left
     if left is not None and right is not None:
         if edges.auto_left and edges.auto_right:
@@ -153,10 +155,11 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
         return clamp_inline(ctx, box, max(available - margins, edges.inline), edges, frame.width, margins)
     if box.kind == REPLACED and (is_replaced(box) or not both or style.width.kind != AUTO_KIND):
         return None
-    if style.width.kind != AUTO_KIND:
+    ratio = width_from_ratio(box, edges, space)
+    if ratio is not None and (style.width.kind == AUTO_KIND or style.width.kind in CONTENT):
+        width = max(ratio, min_content(ctx, box, edges)) if style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip") else ratio
+    elif style.width.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, style.width, edges, available if style.width.kind > Kind.CALC else frame.width, margins)
-    elif (ratio := width_from_ratio(box, edges, space)) is not None:
-        width = ratio
     elif both and box.kind != TABLE:
         width = max(available - margins, edges.inline)
     else:
@@ -195,7 +198,8 @@ def _vertical(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int
     height = fragment.height
     margins = edges.margin_top + edges.margin_bottom
     if top is not None and bottom is not None:
-        free = frame.height - top - bottom - height - margins
+        # Insets that leave less than nothing leave nothing (css-position-3 §3.5.1).
+        free = max(frame.height - top - bottom, 0) - height - margins
         margin_top = edges.margin_top
         if edges.auto_top and edges.auto_bottom:
             margin_top = free // 2 if free >= 0 else -(-free // 2)

@@ -268,8 +268,8 @@ def _holds_marker(ctx: Context, item: Box) -> bool:
 class _Margins:
     """What the rules of margins ask, at all widths."""
 
-    def __init__(self, across: Across, had_floats: bool) -> None:
-        self.across, self.ctx, self.had_floats = across, across.ctx, had_floats
+    def __init__(self, across: Across, had_floats: bool, sides: frozenset[str] = frozenset()) -> None:
+        self.across, self.ctx, self.had_floats, self.sides = across, across.ctx, had_floats, sides
 
     def clears(self, box: Box, strut: Strut[Units]) -> bool:
         if self.had_floats:
@@ -277,8 +277,8 @@ class _Margins:
             raise NotAcrossError
         return False
 
-    def below(self, strut: Strut[Units]) -> _Margins:
-        return self
+    def below(self, strut: Strut[Units], sides: frozenset[str]) -> _Margins:
+        return _Margins(self.across, self.had_floats, sides) if sides else self
 
     def edges(self, box: Box, basis: Units) -> EdgesAcross:
         return self.across.edges(box, basis)

@@ -8,7 +8,7 @@ import numpy as np
 from ..layout.alignment import split_safety
 from ..layout.boxes import BLOCK, FLEX, GRID, Box
 from ..layout.containing import contains_height, contains_width
-from ..layout.sizes.sizing import ratio_of
+from ..layout.sizes.ratios import ratio_of
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
 from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, larger

@@ -36,10 +36,10 @@ class Floats:
                     right = min(right, item.left)
         return left, max(left, right)
 
-    def next_edge(self, y: int, height: int = 1) -> int | None:
-        """The nearest bottom below y of a float that stands in the way there."""
+    def next_edge(self, y: int, height: int = 1, first: int | None = None) -> int | None:
+        """The nearest bottom below y of a float that stands in the way there, of the ``first`` ones or of all."""
         bottom = y + max(height, 1)
-        edges = [item.bottom for item in self.items if item.top < bottom and item.bottom > y]
+        edges = [item.bottom for item in self.items[:first] if item.top < bottom and item.bottom > y]
         return min(edges) if edges else None
 
     def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int) -> tuple[int, int]:

@@ -34,12 +34,15 @@ class MarginSource(Protocol[N]):
     """What the rules of margins ask about boxes."""
 
     ctx: Context
+    sides: frozenset[str]
+    """At which sides floats stand in what is around, before the box and below all margins that adjoin its own."""
+
     def clears(self, box: Box, strut: Strut[N]) -> bool:
         """Whether a box that clears has clearance where these margins, its own among them, are all that is above it (§9.5.2)."""
         ...
 
-    def below(self, strut: Strut[N]) -> MarginSource[N]:
-        """The same for what is in a box, below margins of what is around it."""
+    def below(self, strut: Strut[N], sides: frozenset[str]) -> MarginSource[N]:
+        """The same for what is in a box, below margins of what is around it and floats at these sides."""
         ...
 
     def edges(self, box: Box, basis: N) -> EdgesOf[N]:
@@ -80,7 +83,7 @@ class MarginRules(Generic[N]):
     def top_margins(self, source: MarginSource[N], box: Box, basis: N) -> tuple[TopMargins[N], bool]:
         """The margins that adjoin the top margin of a block, and whether floats before it could change them.
 
-        A descendant that has clearance ends the collapsing; one that clears a float in the block itself may have it.
+        A descendant that has clearance ends the collapsing; so does one that clears a float whose place these margins decide.
         """
         edges = source.edges(box, basis)
         strut = self.of(edges.margin_top)
@@ -92,17 +95,17 @@ class MarginRules(Generic[N]):
                 return TopMargins(strut, False, strut), False
         elif box.children:
             inner = source.inner_width(box, basis)
-            after_float = False
+            sides = source.sides
             for child in box.children:
                 if child.is_floating:
-                    after_float = True
+                    sides |= {"left" if child.style.float == "left" else "right"}
                     continue
                 if child.is_out_of_flow:
                     continue
-                margins, child_depends = source.below(strut).top_margins(child, inner)
+                margins, child_depends = source.below(strut, sides).top_margins(child, inner)
                 if child.style.clear != "none":
                     depends = True
-                    if after_float or source.clears(child, self.joined(strut, margins.place)):
+                    if _clears(child.style.clear, sides) or source.clears(child, self.joined(strut, margins.place)):
                         return TopMargins(strut, False, strut), True
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:
@@ -167,18 +170,18 @@ WHOLE_MARGINS = MarginRules[int](max, min, bool)
 class _AtOneWidth:
     """What the rules ask, at one width."""
 
-    __slots__ = ("before", "ctx", "floats", "start")
+    __slots__ = ("before", "ctx", "floats", "sides", "start")
 
-    def __init__(self, ctx: Context, floats: Floats, start: int, before: Strut[int]) -> None:
+    def __init__(self, ctx: Context, floats: Floats, start: int, before: Strut[int], sides: frozenset[str] = frozenset()) -> None:
         """For a place in a formatting context, and the margins that stand above it."""
-        self.ctx, self.floats, self.start, self.before = ctx, floats, start, before
+        self.ctx, self.floats, self.start, self.before, self.sides = ctx, floats, start, before, sides
 
     def clears(self, box: Box, strut: Strut[int]) -> bool:
         edge = self.floats.clear_edge(box.style.clear)
         return edge is not None and edge > self.start + WHOLE_MARGINS.joined(self.before, strut).total
 
-    def below(self, strut: Strut[int]) -> _AtOneWidth:
-        return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut)) if self.floats.items else self
+    def below(self, strut: Strut[int], sides: frozenset[str]) -> _AtOneWidth:
+        return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut), sides) if self.floats.items or sides else self
 
     def edges(self, box: Box, basis: int) -> Edges:
         return edges_of(box, basis)
@@ -201,6 +204,10 @@ def top_margins(ctx: Context, box: Box, basis: int, floats: Floats, start: int, 
     """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1). ``start`` is where it would
     stand in its formatting context without the margins ``before`` it and its own."""
     return _AtOneWidth(ctx, floats, start, before).top_margins(box, basis)[0]
+
+
+def _clears(clear: str, sides: frozenset[str]) -> bool:
+    return clear in sides or (clear == "both" and bool(sides))
 
 
 def asks_no_height(style: ComputedStyle) -> bool:

@@ -15,7 +15,8 @@ from ..context import Context
 from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
 from ..sizes.intrinsic import border_box_sizes
-from ..sizes.sizing import clamp_block, clamp_inline, fit_content, ratio_of, resolve_block, through_ratio, to_border_box, width_by_ratio, width_from_ratio
+from ..sizes.ratios import ratio_of, width_by_ratio
+from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, through_ratio, to_border_box, width_from_ratio
 from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
 from .grid_lines import AxisLines
 from .grid_placement import Placed as PlacedItems

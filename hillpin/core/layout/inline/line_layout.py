@@ -88,7 +88,7 @@ class _LineLayout:
         self.placed_floats: dict[int, Placed] = {}
         self.float_tops: dict[int, int] = {}
         self.y = 0
-        self.left = self.right = 0
+        self.left = self.right = self.floats_before = 0
         self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
         self.assembler = LineAssembler(ctx, box, width, percent_block)
         self.assembler.text = content.text
@@ -115,10 +115,12 @@ class _LineLayout:
     def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
         """Break and assemble one line at the first place where it fits beside the floats.
 
-        Floats met on the line stay where they were first put while the line moves down past others.
+        Floats met on the line stay where they were first put while the line moves down past others: those before it and those
+        that it begins with. Past one that it met after a word it does not move.
         """
         floats = self.floats
         saved_items, saved_state = len(floats.items), self._float_state()
+        self.floats_before = saved_items
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
         line, line_box = Line(), None
@@ -133,7 +135,7 @@ class _LineLayout:
             self._bounds(top, height)
             intruded = max(self.right - self.left, 0) < self.width
             if line.width + indent > self.right - self.left + 1 and intruded and self.box.style.text_wrap_mode != "nowrap":
-                edge = floats.next_edge(self.cy + top, height)
+                edge = floats.next_edge(self.cy + top, height, self.floats_before)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
                     continue
@@ -183,6 +185,8 @@ class _LineLayout:
         if outer > self.right - self.left - position + 1 and not is_at_start:
             return None
         self._put_float(item.box, self.y, index)
+        if is_at_start:
+            self.floats_before = len(self.floats.items)
         self._bounds(self.y, 1)
         return max(self.right - self.left, 0)
 

@@ -6,12 +6,14 @@ import math
 
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE
-from ..boxes import BLOCK, REPLACED, TABLE, Box, edges_of
+from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
-from .sizing import ratio_of, resolve_block, through_ratio, to_border_box
+from .ratios import width_by_own_height
+from .rules import CONTENT
+from .sizing import through_ratio, to_border_box
 
 HUGE = 1 << 26
 
@@ -68,6 +70,9 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     style = box.style
     edges = edges_of(box, 0)
     width = style.width
+    ratio_width = width_by_own_height(box)
+    if ratio_width is not None:
+        return _sizes_by_ratio(ctx, box, edges, ratio_width)
     if width.kind == Kind.FIXED:
         low = high = to_border_box(box, width.units, edges.inline)
         if box.kind == TABLE:
@@ -79,12 +84,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     else:
         low, high = ctx.content_sizes(box)
         low, high = low + edges.inline, high + edges.inline
-        ratio_width = _width_from_height(box)
-        if ratio_width is not None:
-            # Its automatic minimum is its content's (css-sizing-4 §5.1).
-            is_held = style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip")
-            low = high = max(ratio_width, low) if is_held else ratio_width
-        elif box.kind != REPLACED:
+        if box.kind != REPLACED:
             low, high = through_ratio(box, low, edges, INDEFINITE), through_ratio(box, high, edges, INDEFINITE)
         if width.has_percentage and box.kind == REPLACED:
             low = edges.inline
@@ -103,6 +103,22 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     return max(low, least), max(high, least)
 
 
+def _sizes_by_ratio(ctx: Context, box: Box, edges: Edges, by_height: int) -> tuple[int, int]:
+    """The same for a box whose height and ratio give a width, which content keywords mean, too (css-sizing-4 §4)."""
+    style = box.style
+    if style.width.kind == Kind.FIXED:
+        size = to_border_box(box, style.width.units, edges.inline)
+    elif style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip"):
+        # Its automatic minimum is its content's (css-sizing-4 §5.1).
+        size = max(by_height, ctx.content_sizes(box)[0] + edges.inline)
+    else:
+        size = by_height
+    if style.max_width.kind == Kind.FIXED or style.max_width.kind in CONTENT:
+        size = min(size, by_height if style.max_width.kind in CONTENT else to_border_box(box, style.max_width.units, edges.inline))
+    size = max(size, by_height if style.min_width.kind in CONTENT else minimum_width(ctx, box, style.min_width))
+    return size, size
+
+
 def _is_field(box: Box) -> bool:
     """Whether a box is a field: it has a natural size, and is not pressed together as pictures are (css-sizing-3 §5.2.2)."""
     return box.element is not None and box.element.tag in ("input", "textarea", "select")
@@ -119,18 +135,6 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
         return ctx.content_sizes(box)[1] + edges.inline
     return edges.inline
 
-
-def _width_from_height(box: Box) -> int | None:
-    ratio = ratio_of(box)
-    if ratio is None or box.kind == REPLACED or box.style.height.kind == AUTO_KIND:
-        return None
-    edges = edges_of(box, 0)
-    height = resolve_block(box, box.style.height, edges, -1)
-    if height < 0:
-        return None
-    if box.style.box_sizing == "border-box":
-        return max(int(height * ratio), edges.inline)
-    return int((height - edges.block) * ratio) + edges.inline
 
 
 def inline_sizes(ctx: Context, content: InlineContent, box: Box) -> tuple[int, int]:

@@ -15,6 +15,7 @@ from ...units import INDEFINITE
 from ..boxes import Box
 from ..context import Context
 from ..number_kinds import N, N_co
+from .ratios import width_by_own_height
 
 
 class EdgesOf(Protocol[N_co]):
@@ -40,6 +41,9 @@ class EdgesOf(Protocol[N_co]):
     def auto_left(self) -> bool: ...
     @property
     def auto_right(self) -> bool: ...
+
+
+CONTENT = (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
 
 
 class SizeRules(Generic[N]):
@@ -71,6 +75,9 @@ class SizeRules(Generic[N]):
             return self.to_border_box(box, self.resolved(length, available), edges.inline)
         if kind == Kind.STRETCH:
             return self.larger(available - margins, edges.inline)
+        by_height = width_by_own_height(box)
+        if by_height is not None:
+            return by_height
         low, high = ctx.content_sizes(box)
         if kind == Kind.MIN_CONTENT:
             return low + edges.inline
@@ -83,16 +90,24 @@ class SizeRules(Generic[N]):
         low, high = ctx.content_sizes(box)
         return self.larger(low, self.smaller(high, available - edges.inline)) + edges.inline
 
-    def clamp_inline(self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None) -> N:
+    def clamp_inline(
+        self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None, content: N | None = None
+    ) -> N:
         """Apply max-width and then min-width to a border-box width (§10.4). ``room`` is what keywords that fill or fit have, where
-        it is not what percentages are of: offsets take from it (css-position-3 §4.1)."""
+        it is not what percentages are of: offsets take from it (css-position-3 §4.1). ``content`` is the border-box width that
+        content keywords mean where a height and a ratio give it (css-sizing-4 §4)."""
         style = box.style
-        limit = style.max_width
-        if limit.kind != Kind.NONE:
-            width = self.smaller(width, self.resolve_inline(ctx, box, limit, edges, available if room is None or limit.kind <= Kind.CALC else room, margins))
+
+        def limit(length: Length) -> N:
+            if content is not None and length.kind in CONTENT:
+                return content
+            return self.resolve_inline(ctx, box, length, edges, available if room is None or length.kind <= Kind.CALC else room, margins)
+
+        if style.max_width.kind != Kind.NONE:
+            width = self.smaller(width, limit(style.max_width))
         least = style.min_width
         if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
-            width = self.larger(width, self.resolve_inline(ctx, box, least, edges, available if room is None or least.kind <= Kind.CALC else room, margins))
+            width = self.larger(width, limit(least))
         return width
 
     def auto_margins(self, edges: EdgesOf[N], width: N, available: N) -> tuple[N, N]:

@@ -8,7 +8,8 @@ from ..alignment import half
 from ..boxes import BLOCK, TABLE, Box, Edges
 from ..context import Context
 from ..fragments import Space
-from .rules import SizeRules
+from .ratios import ratio_of, width_by_ratio
+from .rules import CONTENT, SizeRules
 
 WHOLE = SizeRules[int](max, min, Length.resolve, INDEFINITE.__eq__)
 """The rules at one width."""
@@ -23,25 +24,23 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         return space.fixed_inline
     length = box.style.width
     margins = edges.margin_left + edges.margin_right
-    if length.kind != AUTO_KIND:
-        width = resolve_inline(ctx, box, length, edges, space.inline, margins)
-        if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
-            by_height = width_from_ratio(box, edges, space)
-            width = by_height if by_height is not None else through_ratio(box, width, edges, space.percent_block)
+    stretches = length.kind == AUTO_KIND and is_stretched(box) and (fills_its_block(box) or not (space.shrink or box.role == "button"))
+    from_ratio = width_from_ratio(box, edges, space) if not stretches else None
+    by_content = length.kind in CONTENT
+    if from_ratio is not None and (by_content or length.kind == AUTO_KIND):
+        width = from_ratio
+        if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
+            width = max(width, min_content(ctx, box, edges))
     else:
-        stretches = is_stretched(box) and (fills_its_block(box) or not (space.shrink or box.role == "button"))
-        from_ratio = width_from_ratio(box, edges, space) if not stretches else None
-        if from_ratio is not None:
-            width = from_ratio
-            if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
-                width = max(width, min_content(ctx, box, edges))
+        if length.kind != AUTO_KIND:
+            width = resolve_inline(ctx, box, length, edges, space.inline, margins)
         elif not stretches and (space.shrink or box.role == "button" or justification(box)):
             width = fit_content(ctx, box, edges, space.inline - margins)
         else:
             width = max(space.inline - margins, edges.inline)
-        if not stretches and from_ratio is None:
+        if not stretches and (by_content or length.kind == AUTO_KIND):
             width = through_ratio(box, width, edges, space.percent_block)
-    limited = clamp_inline(ctx, box, width, edges, space.inline, margins)
+    limited = clamp_inline(ctx, box, width, edges, space.inline, margins, content=from_ratio)
     ctx.recorder.inline_size(box, edges, space, width, limited)
     return limited
 
@@ -96,12 +95,6 @@ def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     return ctx.content_sizes(box)[0] + edges.inline
 
 
-def ratio_of(box: Box) -> float | None:
-    """width ÷ height preferred by ``aspect-ratio`` on a box that is not replaced."""
-    ratio = box.style.aspect_ratio
-    return ratio[1] if ratio is not None else None
-
-
 def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
     """The border-box width that a definite height gives through ``aspect-ratio`` (css-sizing-4 §4)."""
     ratio = ratio_of(box)
@@ -109,13 +102,6 @@ def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
         return None
     height = definite_block_size(box, edges, space)
     return None if height == INDEFINITE else width_by_ratio(box, edges, height, ratio)
-
-
-def width_by_ratio(box: Box, edges: Edges, height: int, ratio: float) -> int:
-    """The border-box width that a border-box height gives through a ratio, by ``box-sizing``."""
-    if box.style.box_sizing == "border-box":
-        return max(int(f32(height * ratio)), edges.inline)
-    return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
 
 
 def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int:

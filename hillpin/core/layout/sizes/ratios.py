@@ -1,0 +1,29 @@
+"""Widths through ``aspect-ratio`` on boxes that are not replaced (css-sizing-4 §4)."""
+
+from __future__ import annotations
+
+from ...styles.values import FIXED
+from ...units import f32
+from ..boxes import REPLACED, Box, Edges, edges_of
+
+
+def ratio_of(box: Box) -> float | None:
+    """width ÷ height preferred by ``aspect-ratio`` on a box that is not replaced."""
+    ratio = box.style.aspect_ratio
+    return ratio[1] if ratio is not None else None
+
+
+def width_by_ratio(box: Box, edges: Edges, height: int, ratio: float) -> int:
+    """The border-box width that a border-box height gives through a ratio, by ``box-sizing``."""
+    if box.style.box_sizing == "border-box":
+        return max(int(f32(height * ratio)), edges.inline)
+    return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
+
+
+def width_by_own_height(box: Box) -> int | None:
+    """The border-box width that a height gives where it is a length: what content keywords mean, too."""
+    ratio = ratio_of(box)
+    if ratio is None or box.kind == REPLACED or box.style.height.kind != FIXED:
+        return None
+    edges, height = edges_of(box, 0), box.style.height.units
+    return width_by_ratio(box, edges, max(height, edges.block) if box.style.box_sizing == "border-box" else height + edges.block, ratio)
