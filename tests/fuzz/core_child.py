@@ -100,7 +100,7 @@ def guided(now: Path, tell: Path, seconds: float, folder: Path) -> None:
         if asker.asked % 100 == 0:
             asker.end()
 
-    atheris.Setup([sys.argv[0], f"-max_total_time={max(round(seconds), 1)}", f"-max_len={2 * LENGTH}", "-timeout=60", "-rss_limit_mb=0", "-verbosity=0", "-print_final_stats=0", str(folder)], one)
+    atheris.Setup([sys.argv[0], f"-artifact_prefix={folder}/", f"-max_total_time={max(round(seconds), 1)}", f"-max_len={2 * LENGTH}", "-timeout=60", "-rss_limit_mb=0", "-verbosity=0", "-print_final_stats=0", str(folder)], one)
     atheris.Fuzz()
 
 
