@@ -26,6 +26,7 @@ from ..replaced.natural_sizes import (
 )
 from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .first_letters import Found, letter_box, put_first_letter
 from .quirk_margins import drop_margins
 from .settle import settle
 
@@ -82,6 +83,9 @@ class Generator:
             children += self._inside_marker(style)
         self._content(element, style, as_item, children)
         self.counters.leave()
+        if box.kind == Kind.BLOCK and "first-letter" in self.resolver.cascade.matches(element).pseudo:
+            if put_first_letter(children, partial(letter_box, self.resolver, self.box_for, element, partial(self._note_style, box, element))) is Found.UNKNOWN:
+                self._unmodelled(box, element, "::first-letter")
         settle(box, children, self.resolver)
 
     def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
@@ -370,15 +374,16 @@ class Generator:
 
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
+        self._note_style(box, element, style)
+        if "first-line" in self.resolver.cascade.matches(element).pseudo:
+            self._unmodelled(box, element, "::first-line")
+
+    def _note_style(self, box: Box, element: Element, style: ComputedStyle) -> None:
         fields = style.__dict__
         for prop in (*INHERITED_NAMING, *(NAMING[name] for name in style.winners if name in NAMING)):
             feature = prop.names(fields[prop.field]) if prop.names is not None else ""
             if feature:
                 self._unmodelled(box, element, feature)
-        pseudo = self.resolver.cascade.matches(element).pseudo
-        for name in ("first-letter", "first-line"):
-            if name in pseudo:
-                self._unmodelled(box, element, f"::{name}")
 
     def _unmodelled(self, box: Box, element: Element, feature: str) -> None:
         self.tree.unmodelled.append((box, element, feature))
