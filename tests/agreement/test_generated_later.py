@@ -6,6 +6,7 @@ import html
 
 from .base import AgreementCase
 
+SQUARE = "<img src='data:image/svg+xml,%3Csvg xmlns=%22http://www.w3.org/2000/svg%22 viewBox=%220 0 64 64%22 width=%2264%22 height=%2264%22/%3E'>"
 PLAIN = "body { font: 16px/18px serif } p, ul, figure, h3 { margin: 0; padding: 0; font: inherit }"
 
 
@@ -171,3 +172,22 @@ class Odds(AgreementCase):
 
     def test_a_line_end_beside_wbr(self) -> None:
         self.agree(PLAIN, "at<wbr>\n<small>and</small> at\n<wbr><small>and</small> at<wbr> \n b\u200b\nc")
+
+
+class Definite(AgreementCase):
+    def test_a_row_stretched_to_its_own_height_gives_ratios_a_width(self) -> None:
+        ways = ("display: grid", "display: flex", "", "display: flex; flex-direction: column", "display: flex; flex-direction: column; height: 200px")
+        items = (SQUARE, "<p style='aspect-ratio: 2'>and</p>", "<p style='aspect-ratio: 2; height: 10px'>and</p>")
+        self.agree(PLAIN, "".join(f"<div style='{way}; width: 304px'><section style='display: flex; {more}'><h3 style='margin: 30px 0'>Back</h3>{item}</section></div>" for way in ways for item in items for more in ("", "flex-wrap: wrap", "flex: 1")), widths=(320,))
+
+    def test_room_at_a_static_position_that_is_aligned(self) -> None:
+        """css-position-3 §3.5.1: as far to both sides as to the nearer edge, or to the edge at its start."""
+        words = "<span style='position: absolute'>Incomprehensibilities back at allows well long-standing pier by dusk</span>"
+        self.agree(PLAIN, "".join(
+            f"<div style='{way}: {where}; width: {width}px; margin-left: {left}px'>{words}</div>"
+            for way in ("display: flex; justify-content", "display: grid; justify-items") for where in ("center", "flex-end", "start") for width in (520, 200, 100) for left in (0, 60)
+        ), widths=(320,))  # fmt: skip
+
+    def test_insets_that_leave_less_than_nothing(self) -> None:
+        margins, sizes = ("auto", "auto 0", "0 auto", "auto auto 0 0", "0 0 auto auto"), ("", "height: 50px", "height: 50px; width: 200px", "max-height: 20px", "min-height: 90px", "width: fit-content", "height: fit-content", "padding: 5px")
+        self.agree(PLAIN, "".join(f"<div style='position: relative; width: 100px; height: 60px'><p style='position: absolute; margin: {margin}; inset: {inset}; {size}'>On</p></div>" for inset in ("30px 20px 10px 40px", "60px 70px") for margin in margins for size in sizes), widths=(320,))

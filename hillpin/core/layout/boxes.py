@@ -210,8 +210,15 @@ def _is_default(style: ComputedStyle, name: str) -> bool:
 def height_matters(box: Box) -> bool:
     """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
     if box.height_matters is None:
-        box.height_matters = any(takes_height(child) or height_matters(child) for child in box.children)
+        box.height_matters = any(takes_height(child) or height_matters(child) for child in box.children) or (box.kind == FLEX and _has_stretched_ratio(box))
     return box.height_matters
+
+
+def _has_stretched_ratio(flex: Box) -> bool:
+    """Whether the height of a row may give an item its width (css-flexbox-1 §9.8)."""
+    return flex.style.flex_direction.startswith("row") and any(
+        child.style.height.is_auto and (child.kind == REPLACED or child.style.aspect_ratio is not None) for child in flex.children
+    )
 
 
 def takes_height(box: Box) -> bool:

@@ -90,6 +90,15 @@ def place(ctx: Context, item: OutOfFlow, frame: Frame) -> Placed:
     return Placed(frame.x + x, frame.y + y, fragment)
 
 
+def _room_at_static(frame: Frame, item: OutOfFlow, static: int) -> int:
+    """The width between the containing block's edges that a box has at its static position, by how it is aligned there
+    (css-position-3 §3.5.1)."""
+    if item.justify == "center":
+        middle = static + item.width // 2
+        return max(2 * min(middle, frame.width - middle), 0)
+    return max(static + item.width if item.justify == "end" else frame.width - static, 0)
+
+
 def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int) -> tuple[Fragment, int]:
     """§10.3.7: left + margins + width + right = containing block width. Gives a first fragment and x."""
     style = box.style
@@ -99,8 +108,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     margins = edges.margin_left + edges.margin_right
     height_space = Space(frame.width, frame.height, frame.height)
     if left is None and right is None:
-        available = (frame.width - static if item.justify == "start" else frame.width) if frame.width else 0
-        available = max(available, 0)
+        available = _room_at_static(frame, item, static) if frame.width else 0
     else:
         available = frame.width - (left or 0) - (right or 0)
     both = left is not None and right is not None

@@ -157,7 +157,7 @@ class _Sizes:
             height = resolve_block(self.box, style.height, self.edges, self.axes.percent_block)
             if height != INDEFINITE:
                 return height
-            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.inner_height != INDEFINITE:
+            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.inner_height != INDEFINITE and self.axes.has_definite_height:
                 return max(self.axes.inner_height - self.item.cross_start - self.item.cross_end, 0)
             return INDEFINITE
         width = style.width

@@ -100,6 +100,7 @@ class _FlexLayout:
             inner_width=inner_width,
             inner_height=inner_height,
             percent_block=child_percent_basis(box, self.edges, space, self.width),
+            has_definite_height=space.definite,
         )
         row_gap, column_gap = style.row_gap.resolve(max(self.axes.percent_block, 0)), style.column_gap.resolve(inner_width)
         self.main_gap, self.cross_gap = (column_gap, row_gap) if self.axes.is_row else (row_gap, column_gap)

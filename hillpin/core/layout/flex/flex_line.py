@@ -21,6 +21,8 @@ class Axes:
     inner_width: int
     inner_height: int
     percent_block: int
+    has_definite_height: bool = True
+    """False where ``inner_height`` is what the content made of a container's own item."""
 
     @property
     def inner_main(self) -> int:
