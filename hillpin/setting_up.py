@@ -47,9 +47,9 @@ def set_done(step: str, mark: str) -> None:
     (STATE / step).write_text(mark)
 
 
-def run(words: list[str], cwd: Path = ROOT, trouble: str = "") -> None:
-    """Run a command; raises Stop with a sentence where it fails."""
-    result = subprocess.run(words, cwd=cwd, check=False, stdout=sys.stderr)
+def run(words: list[str], cwd: Path = ROOT, trouble: str = "", more: dict[str, str] | None = None) -> None:
+    """Run a command, with ``more`` in its environment; raises Stop with a sentence where it fails."""
+    result = subprocess.run(words, cwd=cwd, check=False, stdout=sys.stderr, env={**os.environ, **(more or {})})
     if result.returncode != 0:
         raise Stop(trouble or f"{' '.join(words[:3])} failed with {result.returncode}.")
 

@@ -28,7 +28,6 @@ def build(into: Path, is_compiled: bool) -> Path:
     into.mkdir(parents=True, exist_ok=True)
     if is_compiled and not has_compiler():
         raise Stop("There is no C compiler for the compiled wheel. Install one (on Debian: apt-get install gcc libc6-dev) and run this again.")
-    os.environ["HILLPIN_COMPILED"] = "1" if is_compiled else "0"
     with tempfile.TemporaryDirectory(prefix="hillpin-wheel-") as made:
         # What is written beside the source while a wheel is built stays out of the checkout.
         source = Path(made) / "source"
@@ -37,7 +36,7 @@ def build(into: Path, is_compiled: bool) -> Path:
         shutil.copytree(ROOT / "web" / "dist", source / "web" / "dist")
         for name in ("setup.py", "pyproject.toml", "README.md"):
             shutil.copy(ROOT / name, source / name)
-        run([sys.executable, "-m", "pip", "wheel", "--quiet", "--disable-pip-version-check", "--no-deps", "-w", str(source / "out"), str(source)], trouble="The wheel could not be built; the lines above say why.")
+        run([sys.executable, "-m", "pip", "wheel", "--quiet", "--disable-pip-version-check", "--no-deps", "-w", str(source / "out"), str(source)], trouble="The wheel could not be built; the lines above say why.", more={"HILLPIN_COMPILED": str(int(is_compiled))})
         wheel = next((source / "out").glob("*.whl"))
         return Path(shutil.move(wheel, into / wheel.name))
 
