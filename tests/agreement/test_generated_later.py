@@ -191,3 +191,6 @@ class Definite(AgreementCase):
     def test_insets_that_leave_less_than_nothing(self) -> None:
         margins, sizes = ("auto", "auto 0", "0 auto", "auto auto 0 0", "0 0 auto auto"), ("", "height: 50px", "height: 50px; width: 200px", "max-height: 20px", "min-height: 90px", "width: fit-content", "height: fit-content", "padding: 5px")
         self.agree(PLAIN, "".join(f"<div style='position: relative; width: 100px; height: 60px'><p style='position: absolute; margin: {margin}; inset: {inset}; {size}'>On</p></div>" for inset in ("30px 20px 10px 40px", "60px 70px") for margin in margins for size in sizes), widths=(320,))
+
+    def test_words_of_an_element_without_a_box_as_an_item(self) -> None:
+        self.agree(PLAIN + " a { display: contents; font: 17px/1.5 Sans } b { display: contents; font-size: 12px }", "".join(f"<div style='display: {way}; float: left; clear: left'>{inside}</div>" for way in ("flex", "grid", "block") for inside in ("<a>18</a>", "x<a>18</a>y", "<b>18</b>", "<b>1<i>2</i>3</b>", "<a> </a>z")), widths=(320,))

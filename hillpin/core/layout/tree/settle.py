@@ -170,7 +170,7 @@ def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Bo
 
     def close() -> None:
         if any(not _is_blank(child) for child in run):
-            item = _anonymous_block(run, parent, resolver, "item")
+            item = _anonymous_block([_in_own_style(child, parent, resolver) for child in run], parent, resolver, "item")
             item.is_bfc_root = True
             result.append(item)
         run.clear()
@@ -186,6 +186,15 @@ def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Bo
         result.append(child)
     close()
     return result
+
+
+def _in_own_style(text: Box, item_of: Box, resolver: StyleResolver) -> Box:
+    """Text of an element without a box (``display: contents``) in an inline box, so that its own line height counts."""
+    if text.kind != Kind.TEXT or text.style is item_of.style or not text.text.strip():
+        return text
+    around = Box(Kind.INLINE, resolver.anonymous_style(text.style, "inline"), None, is_inline_level=True)
+    _adopt(around, [text])
+    return around
 
 
 # Tables
