@@ -18,10 +18,11 @@ ASKED = "HILLPIN_COMPILED"
 COMPILER = "mypy==2.4.1"
 CORE = Path("hillpin", "core")
 FOLDERS = ("markup", "styles", "fonts", "layout")
-SUBCLASSES = ("widths/blend.py", "widths/across_flow.py")
+SUBCLASSES = ("widths/blend.py", "widths/extents.py", "widths/across_flow.py")
 """Classes of these extend compiled ones, so they are compiled with them."""
-LEFT = ("styles/style.py", "layout/recorder.py")
-"""A style's values are swapped all at once through its ``__dict__``; a recorder's methods are one function under many names."""
+LEFT = ("styles/style.py", "styles/media.py", "layout/recorder.py")
+"""A style's values are swapped all at once through its ``__dict__``; a container that is asked as a viewport has fractions of px; a
+recorder's methods are one function under many names."""
 
 
 def is_asked() -> bool:

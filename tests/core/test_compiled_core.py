@@ -68,6 +68,19 @@ class CompiledCore(unittest.TestCase):
             found = [f"{name}:{line}" for name in self.modules for line in look(ast.parse((ROOT / name).read_text()))]
             self.assertEqual(found, [], look.__doc__)
 
+    def test_who_extends_a_compiled_class_is_compiled(self) -> None:
+        compiled = {node.name for name in self.modules for node in ast.parse((ROOT / name).read_text()).body if isinstance(node, ast.ClassDef)}
+        found = []
+        for path in sorted((ROOT / "hillpin").rglob("*.py")):
+            name = path.relative_to(ROOT).as_posix()
+            tree = ast.parse(path.read_text())
+            taken = {one.name for node in tree.body if isinstance(node, ast.ImportFrom) and node.level for one in node.names}
+            bases = [base.id for node in ast.walk(tree) if isinstance(node, ast.ClassDef) for base in node.bases if isinstance(base, ast.Name)]
+            if name.startswith("hillpin/core/") and name not in self.modules:
+                found += [f"{name}: {base}" for base in bases if base in compiled & taken]
+        # Errors are raised and caught as those of any module.
+        self.assertEqual([one for one in found if not one.endswith("Error")], [])
+
     def test_each_look_finds_what_it_looks_for(self) -> None:
         self.assertEqual(list(names_too_early(ast.parse("class A(NamedTuple):\n    b: B\nclass B:\n    pass"))), [2])
         self.assertEqual(list(of_any_kind(ast.parse("class A:\n    b: object = None"))), [2])

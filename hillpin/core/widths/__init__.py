@@ -8,8 +8,9 @@ The rules of sizes are those of ``layout/sizes``, made for arrays.
 
 from .across_sizes import NotAcrossError
 from .chain import chain_to
+from .extents import ABSENT
 from .moving import Moving
 from .page_walk import FROM, TO, Stretch, Walked, walk
-from .rectangles import ABSENT, table_at
+from .rectangles import table_at
 
 __all__ = ["ABSENT", "FROM", "TO", "Moving", "NotAcrossError", "Stretch", "Walked", "chain_to", "table_at", "walk"]

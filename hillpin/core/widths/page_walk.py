@@ -28,8 +28,9 @@ from ..units import INDEFINITE
 from .across import Across
 from .across_sizes import NotAcrossError, Units, edges_across
 from .blend import Walk
+from .extents import ABSENT
 from .moving import WIDTH, Course, Moving
-from .rectangles import ABSENT, COLUMNS, Table, Tables, is_bent
+from .rectangles import COLUMNS, Table, Tables, is_bent
 from .single import COARSE, One, SingleWalk
 from .strip_tables import take_in
 from .strips import Question, Strip

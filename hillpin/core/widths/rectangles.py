@@ -14,14 +14,11 @@ from numpy.typing import NDArray
 from ..layout.boxes import Box, edges_of
 from ..layout.context import Context
 from ..layout.fragments import Fragment
-from ..layout.geometry import Collector, Scroller
-from ..layout.matrix import Matrix
 from ..page import Page
 from .blend import BlendedFragment, Flat, Part, Span, flat_of, has_end, owner_of
+from .extents import ABSENT, ExtentCollector
 
 Table = NDArray[np.int32]
-ABSENT = -(2**30)
-"""Stands in every column for an element that makes no box."""
 
 FURTHEST = 2**29
 """Numbers beyond this, in 1/64 px, are kept as this: no page is 8 million px wide."""
@@ -96,7 +93,7 @@ class Tables:
 
     def collect(self, width: int, ctx: Context, root: Fragment) -> None:
         """Take in one layout of a page by the way of rectangles in page coordinates, transforms and all."""
-        collector = _ExtentCollector(ctx.width, ctx.height)
+        collector = ExtentCollector(ctx.width, ctx.height)
         collector.collect(root)
         table = self.rows[width - self.low]
         for element, rect in collector.rects.items():
@@ -295,31 +292,3 @@ def _ends(owners: NDArray[np.int64], parts: NDArray[np.int8], wanted: tuple[Part
     found = found[np.argsort(owners[found], kind="stable")]
     elements, starts = np.unique(owners[found], return_index=True)
     return _Ends(found, starts, elements)
-
-
-class _ExtentCollector(Collector):
-    """A collector that also notes how far texts and generated boxes reach (transforms left out)."""
-
-    def __init__(self, width: int, height: int) -> None:
-        super().__init__(width, height)
-        self.ends: dict[tuple[int, int], int] = {}
-
-    def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
-        box = fragment.box
-        super()._visit(fragment, x, y, matrix, scroller, clipped)
-        index = owner_of(box)
-        is_own = box.element is not None and box.pseudo is None
-        reaches = has_end(fragment)
-        if not is_own:
-            self._reach(index, 5, x + fragment.width)
-        elif reaches:
-            self._reach(index, 6, y + fragment.content_height)
-        if reaches:
-            self._reach(index, 4, x + fragment.text_right)
-        for item in fragment.inlines:
-            if item.box.element is None or item.box.pseudo is not None:
-                self._reach(owner_of(item.box), 5, x + item.x + item.width)
-
-    def _reach(self, index: int, column: int, end: int) -> None:
-        if index >= 0:
-            self.ends[index, column] = max(self.ends.get((index, column), ABSENT), end)

@@ -9,7 +9,8 @@ from ..layout.boxes import Box
 from ..styles.values import AUTO_KIND, Kind
 from .across_sizes import Units, part_of
 from .blend import owner_of
-from .rectangles import ABSENT, FURTHEST, Tables
+from .extents import ABSENT
+from .rectangles import FURTHEST, Tables
 from .strips import Strip
 
 Places = NDArray[np.int64] | slice
