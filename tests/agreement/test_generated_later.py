@@ -194,3 +194,9 @@ class Definite(AgreementCase):
 
     def test_words_of_an_element_without_a_box_as_an_item(self) -> None:
         self.agree(PLAIN + " a { display: contents; font: 17px/1.5 Sans } b { display: contents; font-size: 12px }", "".join(f"<div style='display: {way}; float: left; clear: left'>{inside}</div>" for way in ("flex", "grid", "block") for inside in ("<a>18</a>", "x<a>18</a>y", "<b>18</b>", "<b>1<i>2</i>3</b>", "<a> </a>z")), widths=(320,))
+
+    def test_a_row_of_a_height_is_as_wide_as_it_gives_its_items(self) -> None:
+        looks = ("", "margin: 3px", "padding: 4px", "width: 20px", "flex: 1", "flex-basis: 30px", "height: 50px", "max-height: 100px", "min-width: 0", "align-self: start")
+        items = [SQUARE, *(f"<p style='aspect-ratio: 1 / 2; {look}'>dogs</p>" for look in looks), f"<p style='aspect-ratio: 1 / 2'>dogs</p>{SQUARE}"]
+        ways = ("height: 152px", "height: 152px; padding: 5px; box-sizing: border-box", "height: 152px; flex-wrap: wrap", "height: 152px; align-items: center", "max-height: 152px", "min-height: 152px")
+        self.agree(PLAIN, "".join(f"<div style='display: flex; float: left; clear: left; {way}'>{item}</div>" for way in ways for item in items), widths=(320,))

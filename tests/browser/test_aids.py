@@ -45,15 +45,15 @@ class AidCase(InterfaceCase):
         super().setUp()
         self.seen = {one.path: bytes(one.content) for one in SiteFile.objects.filter(site=self.site)}
 
+    def stored(self, path: str = "style.css") -> str:
+        """A file as it is saved now."""
+        return bytes(SiteFile.objects.get(site=self.site, path=path).content).decode()
+
     def saved(self, path: str = "style.css") -> str:
-        """A file as it is saved: once it is another than when this was asked last, or after some seconds."""
-        for _ in range(60):
-            self.page.wait_for_timeout(100)
-            content = bytes(SiteFile.objects.get(site=self.site, path=path).content)
-            if content != self.seen.get(path):
-                break
-        self.seen[path] = content
-        return content.decode()
+        """A file once it is saved as another than when this was asked last."""
+        self.until(lambda: self.stored(path).encode() != self.seen.get(path), f"{path} is saved")
+        self.seen[path] = self.stored(path).encode()
+        return self.seen[path].decode()
 
 
 class Rules(AidCase):
@@ -80,7 +80,7 @@ class Tree(AidCase):
         tree = page.get_by_role("navigation", name="Tree of the page")
         tree.get_by_role("button", name="section#fares").click()
         expect(page.get_by_text("Selected: section#fares")).to_be_visible()
-        before = self.saved("index.html")
+        before = self.stored("index.html")
         tree.get_by_role("button", name="Down", exact=True).click()
         after = self.saved("index.html")
         self.assertLess(after.index('id="islands"'), after.index('id="fares"'))
@@ -218,15 +218,15 @@ class TypeScale(AidCase):
         self.assertEqual(self.violations(), [])
         panel.get_by_role("button", name="Put the scale into style.css").click()
         expect(page.get_by_label("Source of style.css")).to_contain_text("--words-0: clamp(1rem, 0.9166rem + 0.4168vw, 1.25rem);")
-        self.until(lambda: "--words-1: " in self.saved(), "the scale is saved")
+        self.until(lambda: "--words-1: " in self.stored(), "the scale is saved")
         # Another of the same names takes its place.
         panel.get_by_label("Base size at the wide width").fill("16")
         expect(table).to_contain_text("1rem")
         expect(panel.get_by_role("button", name="Put the scale into style.css")).to_be_enabled()
         expect(table).not_to_contain_text("0.4168vw")
         panel.get_by_role("button", name="Put the scale into style.css").click()
-        self.until(lambda: "--words-0: 1rem;" in self.saved(), "the new scale is saved")
-        self.assertEqual(self.saved().count("--words-0"), 1)
+        self.until(lambda: "--words-0: 1rem;" in self.stored(), "the new scale is saved")
+        self.assertEqual(self.stored().count("--words-0"), 1)
 
 
 class PointOfInterest(AidCase):
@@ -316,14 +316,14 @@ class KeyboardOnly(AidCase):
         )
         # A query where it breaks, for the rule that makes the row: there flex begins.
         page.get_by_label("Source of style.css").focus()
-        self.to_saved_line(".trio {")
+        self.to_saved_line(".trio {", "min-width: 180px")
         page.get_by_role("button", name="Open a query at 580 for line").focus()
         press("Enter")
         expect(page.get_by_label("Source of style.css")).to_contain_text("@media (min-width: 580px)")
         # From the line of the selector nothing goes in yet: the caret stands where it is to be written.
         page.keyboard.insert_text("display: flex; gap: 20px;")
         # What was in the row's own rule stands in the query now: it goes from the rule.
-        self.to_saved_line(".trio {")
+        self.to_saved_line(".trio {", "display: flex; gap: 20px;")
         press("ArrowDown")
         press("Shift+ArrowDown")
         press("Shift+ArrowDown")
@@ -338,9 +338,9 @@ class KeyboardOnly(AidCase):
         self.walk_to(640)
         self.until(lambda: rows() == 1, "the three stand in a row at 640")
 
-    def to_saved_line(self, text: str) -> None:
-        """The caret at the start of a line of the stylesheet, when it is saved."""
-        self.saved()
+    def to_saved_line(self, text: str, typed: str) -> None:
+        """The caret at the start of a line of the stylesheet, when what was typed before is saved."""
+        self.until(lambda: typed in self.stored(), f"{typed!r} is saved")
         self.to_line(text)
         self.caret_is_known(text)
 

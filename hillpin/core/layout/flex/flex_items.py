@@ -12,6 +12,9 @@ from ..replaced.replaced_layout import has_ratio_alone, ratio
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
 from .flex_line import UNLIMITED, Axes, FlexItem
 
+BY_CROSS = "aspect ratio with its cross size"
+"""What is told of a base size that the cross size gives through a ratio."""
+
 
 def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
     """An item with its margins, limits, base size and hypothetical size (§9.2 step 3)."""
@@ -211,7 +214,7 @@ class _Sizes:
         ratio = self._ratio()
         cross = self._definite_cross()
         if ratio is not None and cross != INDEFINITE:
-            self.item.base_words = "aspect ratio with its cross size"
+            self.item.base_words = BY_CROSS
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:

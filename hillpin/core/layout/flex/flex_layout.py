@@ -15,12 +15,13 @@ from ..sizes.sizing import (
     clamp_block,
     clamp_inline,
     definite_block_size,
+    definite_height,
     inline_size,
     relative_offset,
     resolve_block,
     to_border_box,
 )
-from .flex_items import cross_width, make_item
+from .flex_items import BY_CROSS, cross_width, make_item
 from .flex_lengths import resolve_flexible_lengths
 from .flex_line import Axes, FlexItem, FlexLine
 
@@ -35,12 +36,25 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     if style.flex_direction.startswith("column"):
         return max(low for low, _ in sizes), max(high for _, high in sizes)
     gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
-    flexed = [_flexed(ctx, child, *size) for child, size in zip(items, sizes, strict=True)]
+    edges = edges_of(box, 0)
+    height = definite_height(box, edges, INDEFINITE) if style.flex_wrap == "nowrap" else INDEFINITE
+    by_row = [_by_row(ctx, child, style.align_items, height - edges.block) if height != INDEFINITE else None for child in items]
+    flexed = [(given, given) if given is not None else _flexed(ctx, child, *size) for given, child, size in zip(by_row, items, sizes, strict=True)]
     high = sum(high for _, high in flexed) + gaps
     if style.flex_wrap == "nowrap":
         return sum(low for low, _ in flexed) + gaps, high
     low = max(low for low, _ in sizes)
     return low, max(low, high)
+
+
+def _by_row(ctx: Context, item: Box, align_items: str, height: int) -> int | None:
+    """The contribution of an item that the container's own inner height gives a width through its ratio (§9.8); None where it does not."""
+    style = item.style
+    if not style.height.is_auto or style.max_width.has_percentage or (item.kind != REPLACED and style.aspect_ratio is None):
+        return None
+    axes = Axes(True, False, False, False, 0, max(height, 0), height)
+    made = make_item(ctx, item, axes, align_items)
+    return made.outer_hypothetical if made.base_words == BY_CROSS or (made.stretches and item.kind != REPLACED and style.width.is_auto) else None
 
 
 def _flexed(ctx: Context, item: Box, low: int, high: int) -> tuple[int, int]:
