@@ -200,3 +200,11 @@ class Definite(AgreementCase):
         items = [SQUARE, *(f"<p style='aspect-ratio: 1 / 2; {look}'>dogs</p>" for look in looks), f"<p style='aspect-ratio: 1 / 2'>dogs</p>{SQUARE}"]
         ways = ("height: 152px", "height: 152px; padding: 5px; box-sizing: border-box", "height: 152px; flex-wrap: wrap", "height: 152px; align-items: center", "max-height: 152px", "min-height: 152px")
         self.agree(PLAIN, "".join(f"<div style='display: flex; float: left; clear: left; {way}'>{item}</div>" for way in ways for item in items), widths=(320,))
+
+    def test_items_spread_where_there_is_no_room(self) -> None:
+        boxes = "<p style='flex: none; width: 150px; height: 70px'>a</p><p style='flex: none; width: 120px; height: 60px'>b</p>"
+        words = ("space-around", "space-between", "space-evenly", "center", "flex-end", "end", "start", "safe center")
+        self.agree(PLAIN + " div { width: 200px; height: 100px; margin: 50px; display: flex }", "".join(
+            f"<div style='flex-direction: {way}; justify-content: {word}'>{boxes}</div><div style='flex-flow: {way} {wrap}; align-content: {word}'>{boxes}</div>"
+            for way in ("row", "row-reverse", "column", "column-reverse") for wrap in ("wrap", "wrap-reverse") for word in words
+        ), widths=(400,))  # fmt: skip

@@ -43,7 +43,8 @@ def distribute(value: str, free: int, count: int, reverse: bool = False) -> Dist
     """
     word, safe = split_safety(value)
     if word in _SPACED and (free < 0 or count == 0):
-        word = "flex-start"
+        # Between falls back to where the items begin, the others to the middle, safely: to the writing mode's start.
+        word = "flex-start" if word == "space-between" else "start"
     if word == "space-between":
         return Distribution(0, free, count - 1) if count > 1 else Distribution(0)
     if word == "space-around":
