@@ -7,6 +7,6 @@ Nothing here knows Django.
 from .against import Disagreement, held_against, page_as_seen
 from .finding import NO_BROWSER, find_browser
 from .screens import SCREENS, Screen, screen_named
-from .visiting import Seen, launch_words, visits
+from .visiting import BEGINS, Seen, launch_words, visits
 
-__all__ = ["NO_BROWSER", "SCREENS", "Disagreement", "Screen", "Seen", "find_browser", "held_against", "launch_words", "page_as_seen", "screen_named", "visits"]
+__all__ = ["BEGINS", "NO_BROWSER", "SCREENS", "Disagreement", "Screen", "Seen", "find_browser", "held_against", "launch_words", "page_as_seen", "screen_named", "visits"]

@@ -28,7 +28,9 @@ from .screens import Screen
 
 HOST = "http://page.invalid"
 """An address that no network can answer (RFC 6761)."""
-PATIENCE = 10_000
+BEGINS = 120_000
+"""Milliseconds that the browser itself may take to begin: a machine may be busy."""
+PATIENCE = 30_000
 """Milliseconds for which a page is waited for at a screen."""
 SETTLING = 2_000
 """Milliseconds for which fonts and pictures of a loaded page are waited for."""
@@ -166,7 +168,7 @@ async def _all_visits(asked: _Asked, screens: list[Screen], beside: int, told: Q
 
 async def _started(playwright: Playwright, executable: Path, font_size: float) -> Browser:
     arguments = [*launch_words(), f"--blink-settings=defaultFontSize={font_size:g},defaultFixedFontSize={font_size * 13 / 16:g}"]
-    return await playwright.chromium.launch(executable_path=str(executable), args=arguments, timeout=30_000)
+    return await playwright.chromium.launch(executable_path=str(executable), args=arguments, timeout=BEGINS)
 
 
 def launch_words() -> list[str]:

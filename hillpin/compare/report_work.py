@@ -13,7 +13,7 @@ from django.template import Context, Engine
 from PIL import Image
 from playwright.sync_api import sync_playwright
 
-from ..browser import NO_BROWSER, Screen, Seen, find_browser, held_against, launch_words, page_as_seen, visits
+from ..browser import BEGINS, NO_BROWSER, Screen, Seen, find_browser, held_against, launch_words, page_as_seen, visits
 from ..computing import WorkFailed, say
 from ..core.comparing import sections_of
 from ..core.errors import InputError
@@ -141,7 +141,7 @@ def _printed(executable: Path, html: bytes) -> bytes:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         file = Path(folder) / "report.html"
         file.write_bytes(html)
-        browser = playwright.chromium.launch(executable_path=str(executable), args=launch_words(), timeout=30_000)
+        browser = playwright.chromium.launch(executable_path=str(executable), args=launch_words(), timeout=BEGINS)
         try:
             page = browser.new_context(java_script_enabled=False).new_page()
             page.goto(file.as_uri())

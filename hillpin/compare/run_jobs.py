@@ -13,7 +13,7 @@ from ..surveys.models import PageSurvey
 from .models import Run, Shot
 from .run_work import ran
 
-SILENT = 60.0
+SILENT = 120.0
 """Seconds in which no picture comes, after which a run is given up: a page that never settles."""
 runs = Tickets()
 

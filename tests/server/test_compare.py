@@ -110,7 +110,9 @@ class Runs(CompareCase):
         self.post("shots/accept", {"shots": [first["shots"][0]["id"]]})
         sheet = SiteFile.objects.get(site=self.site, path="a.css")
         save_file(self.site, "a.css", (SHEET + ".card { background: #2b6880; color: #2b6880 }").encode(), sheet.revision)
-        since = self.run_it(screens=screens)["shots"][0]["since"]
+        second = self.run_it(screens=screens)
+        self.assertEqual(len(second["shots"]), 1, second)
+        since = second["shots"][0]["since"]
         self.assertEqual(since["moved"], [])
         self.assertEqual([(one["x"], one["width"], one["height"]) for one in since["areas"]], [(0, 190, 40), (210, 190, 40)])
 
