@@ -30,7 +30,7 @@ HOST = "http://page.invalid"
 """An address that no network can answer (RFC 6761)."""
 BEGINS = 120_000
 """Milliseconds that the browser itself may take to begin: a machine may be busy."""
-PATIENCE = 30_000
+PATIENCE = 10_000
 """Milliseconds for which a page is waited for at a screen."""
 SETTLING = 2_000
 """Milliseconds for which fonts and pictures of a loaded page are waited for."""
