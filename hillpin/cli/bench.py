@@ -132,6 +132,20 @@ def cores() -> dict[str, Path]:
     return {"pure": ROOT, "compiled": compiled_checkout()}
 
 
+def keystroke_times(roots: dict[str, Path]) -> None:
+    """Print what follows a keystroke in Write, in an outline, and in a tied folder of many pages."""
+    for root_name, root in roots.items():
+        typed = typing_times(BROWSER, ARGUMENTS, root=root)
+        print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys, {root_name})")
+        for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
+            print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+    outlined = outline_times(BROWSER, ARGUMENTS)
+    print(f"    {'in an outline, to the page that shows it':58} {statistics.median(outlined):7.0f} {late(outlined):16.0f}")
+    many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
+    for what, times in ((f"to new numbers, {MANY_PAGES} pages in a tied folder, files open", many.numbers), ("another program's save in it, to new numbers", many.saves)):
+        print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+
+
 def main() -> None:
     """Print the benchmarks. Raises InputError where there is no browser to compare with."""
     if not Path(BROWSER).exists():
@@ -172,16 +186,7 @@ def main() -> None:
             (folder / "page.css").write_text(_STYLE.removeprefix("<style>").removesuffix("</style>").replace("} ", "}\n"))
             surveyed.append(folder)
         survey_times(surveyed, roots)
-        for root_name, root in roots.items():
-            typed = typing_times(BROWSER, ARGUMENTS, root=root)
-            print(f"\nfrom a keystroke on, demo home page, in the browser, ms          median  95th percentile  ({len(typed.numbers)} keys, {root_name})")
-            for what, times in (("to new numbers", typed.numbers), ("to the page in its frame", typed.page), ("to the hill of the box", typed.hill)):
-                print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
-        outlined = outline_times(BROWSER, ARGUMENTS)
-        print(f"    {'in an outline, to the page that shows it':58} {statistics.median(outlined):7.0f} {late(outlined):16.0f}")
-        many = typing_times(BROWSER, ARGUMENTS, MANY_PAGES)
-        for what, times in ((f"to new numbers, {MANY_PAGES} pages in a tied folder, files open", many.numbers), ("another program's save in it, to new numbers", many.saves)):
-            print(f"    {what:58} {statistics.median(times):7.0f} {late(times):16.0f}")
+        keystroke_times(roots)
         compared = compare_times(BROWSER, ARGUMENTS)
         if compared is not None:
             count = len(WIDTHS_OF_A_RUN)

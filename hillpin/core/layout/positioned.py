@@ -13,7 +13,7 @@ from .grid.grid_areas import grid_area_frame
 from .replaced.replaced_layout import has_ratio_alone, is_replaced
 from .sizes.ratios import ratio_of
 from .sizes.rules import CONTENT
-from .sizes.sizing import clamp_block, clamp_inline, fit_content, min_content, resolve_block, resolve_inline, through_ratio, width_from_ratio
+from .sizes.sizing import clamp_block, clamp_inline, fit_content, held_by_content, resolve_block, resolve_inline, through_ratio, width_from_ratio
 
 
 def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
@@ -165,7 +165,7 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
         return None
     ratio = width_from_ratio(box, edges, space)
     if ratio is not None and (style.width.kind == AUTO_KIND or style.width.kind in CONTENT):
-        width = max(ratio, min_content(ctx, box, edges)) if style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip") else ratio
+        width = held_by_content(ctx, box, edges, ratio)
     elif style.width.kind != AUTO_KIND:
         width = resolve_inline(ctx, box, style.width, edges, available if style.width.kind > Kind.CALC else frame.width, margins)
     elif both and box.kind != TABLE:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from ...styles.values import AUTO_KIND, Kind, Length
+from ...styles.values import Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
@@ -13,7 +13,7 @@ from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .ratios import width_by_own_height
 from .rules import CONTENT
-from .sizing import through_ratio, to_border_box
+from .sizing import held_by_content, through_ratio, to_border_box
 
 HUGE = 1 << 26
 
@@ -108,11 +108,8 @@ def _sizes_by_ratio(ctx: Context, box: Box, edges: Edges, by_height: int) -> tup
     style = box.style
     if style.width.kind == Kind.FIXED:
         size = to_border_box(box, style.width.units, edges.inline)
-    elif style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip"):
-        # Its automatic minimum is its content's (css-sizing-4 §5.1).
-        size = max(by_height, ctx.content_sizes(box)[0] + edges.inline)
     else:
-        size = by_height
+        size = held_by_content(ctx, box, edges, by_height)
     if style.max_width.kind == Kind.FIXED or style.max_width.kind in CONTENT:
         size = min(size, by_height if style.max_width.kind in CONTENT else to_border_box(box, style.max_width.units, edges.inline))
     size = max(size, by_height if style.min_width.kind in CONTENT else minimum_width(ctx, box, style.min_width))
@@ -134,7 +131,6 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
     if length.kind == Kind.MAX_CONTENT:
         return ctx.content_sizes(box)[1] + edges.inline
     return edges.inline
-
 
 
 def inline_sizes(ctx: Context, content: InlineContent, box: Box) -> tuple[int, int]:

@@ -97,18 +97,17 @@ class SizeRules(Generic[N]):
         it is not what percentages are of: offsets take from it (css-position-3 §4.1). ``content`` is the border-box width that
         content keywords mean where a height and a ratio give it (css-sizing-4 §4)."""
         style = box.style
-
-        def limit(length: Length) -> N:
-            if content is not None and length.kind in CONTENT:
-                return content
-            return self.resolve_inline(ctx, box, length, edges, available if room is None or length.kind <= Kind.CALC else room, margins)
-
         if style.max_width.kind != Kind.NONE:
-            width = self.smaller(width, limit(style.max_width))
+            width = self.smaller(width, self._limit(ctx, box, style.max_width, edges, available, margins, room, content))
         least = style.min_width
         if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
-            width = self.larger(width, limit(least))
+            width = self.larger(width, self._limit(ctx, box, least, edges, available, margins, room, content))
         return width
+
+    def _limit(self, ctx: Context, box: Box, length: Length, edges: EdgesOf[N], available: N, margins: N, room: N | None, content: N | None) -> N:
+        if content is not None and length.kind in CONTENT:
+            return content
+        return self.resolve_inline(ctx, box, length, edges, available if room is None or length.kind <= Kind.CALC else room, margins)
 
     def auto_margins(self, edges: EdgesOf[N], width: N, available: N) -> tuple[N, N]:
         """Left and right margins of a block in flow after auto margins took what is left (§10.3.3)."""

@@ -28,9 +28,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     from_ratio = width_from_ratio(box, edges, space) if not stretches else None
     by_content = length.kind in CONTENT
     if from_ratio is not None and (by_content or length.kind == AUTO_KIND):
-        width = from_ratio
-        if box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip"):
-            width = max(width, min_content(ctx, box, edges))
+        width = held_by_content(ctx, box, edges, from_ratio)
     else:
         if length.kind != AUTO_KIND:
             width = resolve_inline(ctx, box, length, edges, space.inline, margins)
@@ -93,6 +91,12 @@ def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     """The narrowest border-box width its content can take."""
     return ctx.content_sizes(box)[0] + edges.inline
+
+
+def held_by_content(ctx: Context, box: Box, edges: Edges, by_ratio: int) -> int:
+    """A border-box width through a ratio with its automatic minimum, its content's (css-sizing-4 §5.1)."""
+    is_held = box.style.min_width.kind == AUTO_KIND and box.style.overflow_x in ("visible", "clip")
+    return max(by_ratio, min_content(ctx, box, edges)) if is_held else by_ratio
 
 
 def width_from_ratio(box: Box, edges: Edges, space: Space) -> int | None:
