@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Any
-from weakref import WeakKeyDictionary
 
 import orjson
 from django.http import HttpRequest, HttpResponse
@@ -101,9 +100,9 @@ def _rules(page: Page) -> list[dict[str, Any]]:
 
 def _standing(document: Document) -> list[dict[str, Any]]:
     """What an edit of styles does not change of each element; worked out once for a document."""
-    known = _STANDING.get(document)
+    known = document.standing
     if known is None:
-        known = _STANDING[document] = [
+        known = document.standing = [
             {
                 "index": element.index,
                 "parent": element.parent.index if element.parent is not None and element.parent.index >= 0 else None,
@@ -116,9 +115,6 @@ def _standing(document: Document) -> list[dict[str, Any]]:
             for element in document.elements
         ]
     return known
-
-
-_STANDING: WeakKeyDictionary[Document, list[dict[str, Any]]] = WeakKeyDictionary()
 
 
 def selected_element(page: Page, index: int | None, width: int, height: int) -> Element | None:

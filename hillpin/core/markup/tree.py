@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Any, Literal
 
 Mode = Literal["no-quirks", "limited-quirks", "quirks"]
 
@@ -101,7 +101,7 @@ class LeftOut:
     """Where it begins in the source."""
 
 
-@dataclass(slots=True, eq=False, weakref_slot=True)
+@dataclass(slots=True, eq=False)
 class Document:
     """A parsed page."""
 
@@ -115,6 +115,8 @@ class Document:
     """What the doctype, or its lack, puts the page in."""
     left_out: LeftOut | None
     """What is not read of a page that has more elements than are read."""
+    standing: list[dict[str, Any]] | None = None
+    """What is told of its elements that no edit of styles changes: kept by who tells it."""
 
     @property
     def quirks(self) -> bool:
