@@ -284,7 +284,7 @@ class Page:
             _spread(left_out.parent, affected)
         for element in self.document.elements:
             inside_svg = element.namespace != "html" and element.tag != "svg" and element not in collector.shapes
-            if inside_svg or element.tag == "legend":
+            if inside_svg:
                 affected.add(element)
         return Layout(
             viewport, root, tree, collector.rects, collector.fragments, (collector.scroll_right + 32) // 64,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ..styles.values import AUTO_KIND, Kind
 from ..units import INDEFINITE
 from .alignment import offset_of, split_safety
+from .block.fieldset import FIELDSET, contents_frame, is_in_contents
 from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .containing import Frame, containing_box
 from .context import Context
@@ -26,6 +27,8 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
         frame: Frame | None = None
         if container is fragment.box and container is not None:
             frame = padding_frame(fragment)
+            if container.role == FIELDSET and is_in_contents(item.box, container):
+                frame = contents_frame(fragment, frame)
             if container.kind == GRID:
                 frame = grid_area_frame(fragment, item.box, frame)
         elif container is not None and container.kind == INLINE:
@@ -119,7 +122,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
         frame.height,
         frame.height,
         width if width is not None else INDEFINITE,
-        _stretched_height(box, frame),
+        _stretched_height(box, frame, item.y - frame.y),
         shrink=True,
     )
     fragment = ctx.layout(box, space)
@@ -177,8 +180,8 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
     return clamp_inline(ctx, box, width, edges, frame.width, margins, available)
 
 
-def _stretched_height(box: Box, frame: Frame) -> int:
-    """The border-box height where top and bottom give it (§10.6.4), else INDEFINITE."""
+def _stretched_height(box: Box, frame: Frame, static: int) -> int:
+    """The border-box height where top and bottom give it (§10.6.4), or the room from its static position, else INDEFINITE."""
     style = box.style
     edges = edges_of(box, frame.width)
     if box.kind == TABLE or (box.kind == REPLACED and (is_replaced(box) or style.height.kind != AUTO_KIND)):
@@ -190,6 +193,10 @@ def _stretched_height(box: Box, frame: Frame) -> int:
             return INDEFINITE
         height = frame.height - style.top.resolve(frame.height) - style.bottom.resolve(frame.height)
         height = max(height - edges.margin_top - edges.margin_bottom, edges.block)
+    elif style.height.kind == Kind.STRETCH:
+        above = (0 if not style.bottom.is_auto else static) if style.top.is_auto else style.top.resolve(frame.height)
+        below = 0 if style.bottom.is_auto else style.bottom.resolve(frame.height)
+        height = max(frame.height - above - below - edges.margin_top - edges.margin_bottom, edges.block)
     else:
         height = resolve_block(box, style.height, edges, frame.height)
         if height == INDEFINITE:

@@ -41,6 +41,10 @@ class Recorder(Protocol):
         """A block container's height from what is inside."""
         ...
 
+    def legend(self, legend: Box, edges: Edges, x: int, y: int) -> None:
+        """Where a legend stands from the border edge of its fieldset, which has these edges."""
+        ...
+
     def in_flow(self, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int, strut: Strut[int], cleared: bool) -> None:
         """A block's place in its container."""
         ...
@@ -98,7 +102,7 @@ class _Silent:
     def nothing(self, *_step: object) -> None:
         """Told a step, and forgets it."""
 
-    inline_size = block = in_flow = float = in_line = flex = grid = nothing
+    inline_size = block = legend = in_flow = float = in_line = flex = grid = nothing
     table_width = table_height = cells = positioned = replaced = nothing
 
 

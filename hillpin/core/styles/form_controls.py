@@ -4,13 +4,30 @@ from __future__ import annotations
 
 from ..markup.tree import Element
 from .cascade import Match
+from .computed import blockified
 from .style import ComputedStyle
 from .values import ZERO
 
 CONTROL_TAGS = frozenset({"input", "select"})
 _TICKED = ("checkbox", "radio")
-_BUTTONS = ("submit", "button", "reset")
+BUTTON_TYPES = frozenset({"submit", "button", "reset"})
 _NO_TEXT_FIELD = frozenset({"range", "color", "image", "hidden"})
+
+
+def display_of(element: Element, display: str) -> str:
+    """The display type that an element has for all it is told: buttons and fieldsets are boxes of their own, legends are blocks
+    (HTML 15.3.13, 15.5.2)."""
+    tag = element.tag
+    if display in ("none", "contents"):
+        return display
+    if tag == "legend":
+        return blockified(display)
+    if tag == "fieldset" and display.startswith("table"):
+        return "block"
+    is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
+    if display == "inline" and (is_button or tag == "fieldset"):
+        return "inline-block"
+    return "inline-block" if tag == "fieldset" and display == "inline-table" else display
 
 
 def is_bare(style: ComputedStyle) -> bool:
@@ -27,7 +44,7 @@ def adjust_control(element: Element, style: ComputedStyle, applied: list[Match])
         if not is_bare(style):
             style.padding_top = style.padding_right = style.padding_bottom = style.padding_left = ZERO
             style.border_top_width = style.border_right_width = style.border_bottom_width = style.border_left_width = 0
-    elif kind == "select" or kind in _BUTTONS:
+    elif kind == "select" or kind in BUTTON_TYPES:
         if not is_bare(style) and (kind == "select" or not _is_painted(applied)):
             style.line_height = None
     elif kind not in _NO_TEXT_FIELD:

@@ -27,6 +27,8 @@ class _Recipe:
     pseudo: str | None
     parent: ComputedStyle | None
     is_item: bool
+    takes: bool = False
+    """Whether an anonymous box lays out its parent's contents, and takes what of the parent's style says how."""
 
     @property
     def is_control(self) -> bool:
@@ -101,6 +103,8 @@ class StyleResolver:
         if recipe.element is None:
             new = Computer(self.environment).compute({}, recipe.parent)
             new.display = recipe.style.display
+            if recipe.takes:
+                _take_contents(new, recipe.parent)
             return new
         matches = self.cascade.matches(recipe.element)
         listed = matches.own if recipe.pseudo is None else matches.pseudo.get(recipe.pseudo, [])
@@ -146,6 +150,14 @@ class StyleResolver:
             self._recipes.append(_Recipe(known, None, None, parent, False))
         return known
 
+    def contents_style(self, parent: ComputedStyle, display: str) -> ComputedStyle:
+        """The style of an anonymous box that holds its parent's contents, laid out as the parent asks (HTML 15.3.13)."""
+        style = Computer(self.environment).compute({}, parent)
+        style.display = display
+        _take_contents(style, parent)
+        self._recipes.append(_Recipe(style, None, None, parent, False, takes=True))
+        return style
+
     def _made(
         self, element: Element, pseudo: str | None, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool
     ) -> ComputedStyle:
@@ -184,11 +196,26 @@ def _asks_parent(style: ComputedStyle) -> bool:
 NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
 
 
+_CONTENTS = (
+    "flex_direction", "flex_wrap", "justify_content", "align_content", "align_items", "justify_items", "row_gap", "column_gap",
+    "grid_template_columns", "grid_template_rows", "grid_template_areas", "grid_auto_columns", "grid_auto_rows", "grid_auto_flow",
+    "column_count", "column_width", "uses_viewport",
+)  # fmt: skip
+
+
+def _take_contents(style: ComputedStyle, parent: ComputedStyle | None) -> None:
+    """Take over from a parent's style how its contents are laid out."""
+    if parent is not None:
+        style.__dict__.update((name, parent.__dict__[name]) for name in _CONTENTS)
+
+
 def _put(recipe: _Recipe, new: ComputedStyle) -> None:
     """Let a style object stand for new values; what the generator gave an anonymous box stays."""
     fields = recipe.style.__dict__
     if recipe.element is None:
         new.height = recipe.style.height
+        if recipe.takes:
+            _take_contents(new, recipe.parent)
     fields.clear()
     fields.update(new.__dict__)
 

@@ -152,7 +152,7 @@ def presentational_hints(element: Element) -> dict[str, Any]:
             hints["vertical-align"] = _EMBEDDED[align]
     if is_picture and "vspace" in attributes and (space := parse_dimension(attributes["vspace"])):
         hints["margin-top"] = hints["margin-bottom"] = space
-    if tag in ("td", "th", "table", "tr", "tbody", "thead", "tfoot", "caption", "col", "p", "div", "h1", "h2", "h3", "h4", "h5", "h6", "hr"):
+    if tag in ("td", "th", "table", "tr", "tbody", "thead", "tfoot", "caption", "col", "p", "div", "h1", "h2", "h3", "h4", "h5", "h6", "hr", "legend"):
         _alignment_hints(element, hints)
     if tag == "table":
         _table_hints(attributes, hints)
@@ -211,6 +211,9 @@ def _alignment_hints(element: Element, hints: dict[str, Any]) -> None:
             hints["caption-side"] = "bottom"
         elif align in ("left", "right", "center"):
             hints["text-align"] = _ALIGN_BLOCKS[align]
+    elif element.tag == "legend":
+        if align in ("left", "right", "center"):
+            hints["text-align"] = align
     elif element.tag in ("h1", "h2", "h3", "h4", "h5", "h6"):
         if align in _ALIGN:
             hints["text-align"] = _ALIGN[align]

@@ -12,6 +12,7 @@ from collections.abc import Callable
 
 import numpy as np
 
+from ..layout.block.fieldset import FIELDSET
 from ..layout.block.inside import Strut
 from ..layout.block.margins import TopMargins
 from ..layout.boxes import BLOCK, FLEX, GRID, Box
@@ -148,7 +149,7 @@ class Across:
         limits = (style.height, style.min_height, style.max_height)
         return (
             box.kind == BLOCK
-            and box.role != "button"
+            and box.role not in ("button", FIELDSET)
             and not box.is_container
             and not box.fills_viewport
             and style.aspect_ratio is None

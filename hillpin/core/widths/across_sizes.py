@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..layout.block.fieldset import FIELDSET
 from ..layout.boxes import Box, edges_of
 from ..layout.context import Context
 from ..layout.sizes.rules import SizeRules
@@ -134,7 +135,7 @@ def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Un
     """The border-box width of a box in flow or of a float at all widths (CSS 2 §10.3). Raises NotAcrossError for
     widths that come from a ratio."""
     style = box.style
-    if style.aspect_ratio is not None or box.role == "button":
+    if style.aspect_ratio is not None or box.role in ("button", FIELDSET):
         raise NotAcrossError
     margins = edges.margin_left + edges.margin_right
     if style.width.kind != AUTO_KIND:

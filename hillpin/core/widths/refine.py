@@ -8,6 +8,7 @@ or where it bends by itself.
 from __future__ import annotations
 
 from ..layout.block.block_layout import IN_FLOW, flow_alone
+from ..layout.block.fieldset import FIELDSET
 from ..layout.boxes import BLOCK, Box
 from ..layout.context import Context
 from ..layout.entry import Pass
@@ -115,7 +116,7 @@ class _Piecewise:
     def _follows(self, low: int, a: Sample, high: int, b: Sample) -> bool:
         """Whether blocks one below another are all on lines between two widths, so that what holds them is too."""
         box, first, last = self.box, a.fragment, b.fragment
-        if (box.role == "button" or (self.kind != IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
+        if (box.role == "button" or (not self.kind & IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
             # Shrink-to-fit is held by what content needs from some width on: as wide as there is room at both ends, or not.
             if last.width - first.width != b.asked[0] - a.asked[0]:
                 return False
@@ -155,7 +156,7 @@ class _Piecewise:
         walk = Walk(width, refiner.height, low, high)
         refiner.walks.append(walk)
         ctx = Pass(Viewport(width, refiner.height), refiner.ctx.fonts, walk=walk, unmodelled=refiner.ctx.unmodelled, mode=refiner.ctx.mode)
-        if self.kind == IN_FLOW:
+        if self.kind & IN_FLOW:
             flow = flow_alone(ctx, self.box, asked)  # type: ignore[arg-type]
             sample = Sample(asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
         else:
@@ -181,7 +182,7 @@ def _is_plain(box: Box) -> bool:
     """Whether only the heights of its children and its own edges say how high a block is: no limits, no percentages that
     could change which of two margins is the larger."""
     # Children that are moved along the line stay at its start until there is more room than they take.
-    return _has_plain_size(box) and not box.style.text_align.startswith("-webkit") and all(
+    return _has_plain_size(box) and box.role != FIELDSET and not box.style.text_align.startswith("-webkit") and all(
         not (child.is_floating or justification(child) or child.is_out_of_flow or child.is_relative)
         and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
         and not (child.style.margin_left.is_auto or child.style.margin_right.is_auto)

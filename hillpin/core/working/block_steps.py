@@ -200,6 +200,20 @@ def record_in_flow(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, 
     sums.write(box, "y", down)
 
 
+def record_legend(sums: Sums, legend: Box, edges: Edges, x: int, y: int) -> None:
+    """How a legend came to its place in the border of its fieldset (HTML 15.3.13)."""
+    if not sums.wants(legend):
+        return
+    parent = legend.parent
+    source = Source(index=parent.element.index if parent is not None and parent.element is not None else None)
+    across, down = (Sum(title).start(0, f"edge of {name_of(parent)}", source) for title in ("x", "y"))
+    across.add(edges.left, f"border-left and padding-left of {name_of(parent)}", declared(parent or legend, "padding-left"))
+    across.add(x - edges.left, "margin-left, and how it is aligned", declared(legend, "margin-left"))
+    down.add(y, "in the middle of the border, or from its top where that is thinner", Source(rule="HTML 15.3.13"))
+    sums.write(legend, "x", across)
+    sums.write(legend, "y", down)
+
+
 def record_float(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, y: int) -> None:
     """Where a float was put (§9.5.1); x and y are of its margin box."""
     if not sums.wants(box):

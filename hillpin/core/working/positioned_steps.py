@@ -40,6 +40,8 @@ def record_positioned(
             if total.total != size:
                 total.set(size, "min-width or max-width", declared(box, "max-width"))
             sums.write(box, "width", total)
+        elif length.kind == Kind.STRETCH and size_name == "height":
+            sums.write(box, "height", Sum("height").start(size, "height: stretch, the room from where it begins", declared(box, "height")))
         elif length.kind <= Kind.CALC:
             words = f"{size_name}: {describe(length, room, 'the containing block')}"
             total = Sum(size_name).start(length.resolve(room), words, declared(box, size_name))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .block_steps import record_block, record_float, record_in_flow, record_inline_size
+from .block_steps import record_block, record_float, record_in_flow, record_inline_size, record_legend
 from .flex_steps import record_flex
 from .grid_steps import record_grid
 from .line_steps import record_in_line
@@ -16,6 +16,7 @@ class Workings(Sums):
 
     inline_size = record_inline_size
     block = record_block
+    legend = record_legend
     in_flow = record_in_flow
     float = record_float
     in_line = record_in_line

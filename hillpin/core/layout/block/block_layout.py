@@ -26,6 +26,7 @@ from ..sizes.sizing import (
     relative_offset,
     resolve_block,
 )
+from .fieldset import FIELDSET, layout_fieldset
 from .floats import Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
 from .margins import WHOLE_MARGINS, FlowRules, top_margins
@@ -33,6 +34,8 @@ from .margins import WHOLE_MARGINS, FlowRules, top_margins
 
 def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     """Lay out a block container that is a formatting context of its own."""
+    if box.role == FIELDSET:
+        return layout_fieldset(ctx, box, space)
     edges = edges_of(box, space.inline)
     width = inline_size(ctx, box, edges, space)
     floats = Floats()
@@ -297,6 +300,12 @@ def layout_in_flow(
 
 IN_FLOW = 1 << 8
 """Among the kinds of what a walk keeps: a block that shares its parent's formatting context."""
+WITHOUT_HEIGHT = 1
+"""Such a block where percentages of height have no basis: next to that, a basis of nothing would look alike."""
+
+
+def _kind(asked: tuple[int, int, int]) -> int:
+    return IN_FLOW | (WITHOUT_HEIGHT if asked[2] == INDEFINITE else 0)
 
 
 def flow_alone(ctx: Context, box: Box, asked: tuple[int, int, int]) -> Flow:
@@ -305,7 +314,7 @@ def flow_alone(ctx: Context, box: Box, asked: tuple[int, int, int]) -> Flow:
 
 
 def _flow_on_line(walk: Walked, box: Box, asked: tuple[int, int, int]) -> Flow | None:
-    found = walk.find(box, IN_FLOW, asked)
+    found = walk.find(box, _kind(asked), asked)
     if found is None:
         return None
     fragment, (positive, negative, through) = found
@@ -314,7 +323,7 @@ def _flow_on_line(walk: Walked, box: Box, asked: tuple[int, int, int]) -> Flow |
 
 
 def _keep_flow(walk: Walked, box: Box, asked: tuple[int, int, int], flow: Flow) -> None:
-    walk.keep(box, IN_FLOW, asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
+    walk.keep(box, _kind(asked), asked, flow.fragment, (flow.bottom.positive, flow.bottom.negative, int(flow.through)))
 
 
 def _to_the_end(ctx: Context, box: Box, edges: Edges) -> int:

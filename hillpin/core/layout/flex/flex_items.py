@@ -9,6 +9,7 @@ from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..replaced.replaced_layout import has_ratio_alone, ratio
+from ..sizes.rules import CONTENT
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
 from .flex_line import UNLIMITED, Axes, FlexItem
 
@@ -78,18 +79,20 @@ class _Sizes:
         length = self.box.style.max_width if self.axes.is_row else self.box.style.max_height
         if length.kind == Kind.NONE:
             return UNLIMITED
-        limit = self._definite(length)
-        if limit == INDEFINITE and length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
-            limit = self._keyword(length)
+        limit = self._limit(length)
         return limit if limit != INDEFINITE else UNLIMITED
+
+    def _limit(self, length: Length) -> int:
+        """A limit of the main axis as a border-box size, INDEFINITE where it is none."""
+        limit = self._definite(length)
+        is_filling = length.kind == Kind.STRETCH and self.axes.is_row and self.axes.inner_width != INDEFINITE
+        return self._keyword(length) if limit == INDEFINITE and (length.kind in CONTENT or is_filling) else limit
 
     def _minimum(self) -> int:
         length = self.box.style.min_width if self.axes.is_row else self.box.style.min_height
         if length.kind == AUTO_KIND:
             return self._automatic_minimum()
-        limit = self._definite(length)
-        if limit == INDEFINITE and length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
-            limit = self._keyword(length)
+        limit = self._limit(length)
         self.item.minimum_words = "min-width" if self.axes.is_row else "min-height"
         return max(limit, self.item.main_around) if limit != INDEFINITE else self.item.main_around
 
@@ -178,6 +181,8 @@ class _Sizes:
 
     def _definite(self, length: Length) -> int:
         """A length or percentage of the main axis as a border-box size; INDEFINITE where it cannot be resolved."""
+        if length.kind == Kind.STRETCH and not self.axes.is_row:
+            return resolve_block(self.box, length, self.edges, self.axes.percent_block)
         if length.kind > Kind.CALC:
             return INDEFINITE
         basis = self.axes.inner_width if self.axes.is_row else self.axes.percent_block
@@ -204,7 +209,7 @@ class _Sizes:
             self.item.base_words = words
             self.item.is_definite = True
             return size
-        if basis.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT, Kind.STRETCH):
+        if basis.kind in CONTENT or basis.kind == Kind.STRETCH:
             self.item.base_words = words
             return self._keyword(basis)
         return self._content_base()

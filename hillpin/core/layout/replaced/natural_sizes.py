@@ -20,7 +20,6 @@ from ..inline.text_shaping import shape_run
 from .natural import Natural
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
-BUTTON_TYPES = frozenset({"submit", "button", "reset"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BAR = 15
 """CSS px that a text area keeps free for a scroll bar, where it may have one."""

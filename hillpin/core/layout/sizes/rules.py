@@ -12,7 +12,7 @@ from typing import Generic, Protocol
 
 from ...styles.values import AUTO_KIND, FIXED, Kind, Length
 from ...units import INDEFINITE
-from ..boxes import Box
+from ..boxes import BLOCK, Box, edges_of
 from ..context import Context
 from ..number_kinds import N, N_co
 from .ratios import width_by_own_height
@@ -41,6 +41,16 @@ class EdgesOf(Protocol[N_co]):
     def auto_left(self) -> bool: ...
     @property
     def auto_right(self) -> bool: ...
+
+
+def kept_margins(box: Box) -> tuple[bool, bool]:
+    """Whether the margins above and below a box take from the height that it fills (css-sizing-4 §5.1): not where they could
+    collapse with those of its parent."""
+    parent = box.parent
+    if parent is None or parent.kind != BLOCK or parent.is_bfc_root or not box.is_block_level:
+        return True, True
+    around = edges_of(parent, 0)
+    return bool(around.top), bool(around.bottom)
 
 
 CONTENT = (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
@@ -129,6 +139,9 @@ class SizeRules(Generic[N]):
             return self.to_border_box(box, length.units, edges.block)
         if kind <= Kind.CALC and percent_basis != INDEFINITE:
             return self.to_border_box(box, length.resolve(percent_basis), edges.block)
+        if kind == Kind.STRETCH and percent_basis != INDEFINITE:
+            above, below = kept_margins(box)
+            return self.larger(percent_basis - (edges.margin_top if above else 0) - (edges.margin_bottom if below else 0), edges.block)
         return INDEFINITE
 
     def resolve_least(self, box: Box, length: Length, edges: EdgesOf[N], percent_basis: int) -> N:
@@ -142,13 +155,13 @@ class SizeRules(Generic[N]):
         style = box.style
         if style.max_height.kind != Kind.NONE:
             limit = self.resolve_block(box, style.max_height, edges, percent_basis)
-            if style.max_height.kind > Kind.CALC:
+            if style.max_height.kind > Kind.CALC and self.is_indefinite(limit):
                 limit = content
             if not self.is_indefinite(limit):
                 height = self.smaller(height, limit)
         if style.min_height.kind != AUTO_KIND:
             least = self.resolve_least(box, style.min_height, edges, percent_basis)
-            if style.min_height.kind > Kind.CALC:
+            if style.min_height.kind > Kind.CALC and self.is_indefinite(least):
                 least = content
             if not self.is_indefinite(least):
                 height = self.larger(height, least)

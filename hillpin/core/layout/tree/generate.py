@@ -7,6 +7,7 @@ from functools import partial
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
+from ...styles.form_controls import BUTTON_TYPES, display_of
 from ...styles.media import Viewport, parse_media
 from ...styles.properties import INHERITED_NAMING, NAMING
 from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
@@ -16,7 +17,6 @@ from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
 from ..replaced.natural import Natural
 from ..replaced.natural_sizes import (
-    BUTTON_TYPES,
     REPLACED_TAGS,
     Pictures,
     natural_of_element,
@@ -26,6 +26,7 @@ from ..replaced.natural_sizes import (
 )
 from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .quirk_margins import drop_margins
 from .settle import settle
@@ -86,7 +87,8 @@ class Generator:
         if box.kind == Kind.BLOCK and "first-letter" in self.resolver.cascade.matches(element).pseudo:
             if put_first_letter(children, partial(letter_box, self.resolver, self.box_for, element, partial(self._note_style, box, element))) is Found.UNKNOWN:
                 self._unmodelled(box, element, "::first-letter")
-        settle(box, children, self.resolver)
+        put = settle_fieldset if element.tag == "fieldset" else settle
+        put(box, children, self.resolver)
 
     def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         """The boxes of an element's pseudo-elements and children, as raw siblings."""
@@ -133,10 +135,7 @@ class Generator:
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)
         self.tree.styles[element] = style
-        if style.display == "inline" and (element.tag == "button" or (element.tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)):
-            # A button is a box of its own, whatever it is told (HTML 15.5.2).
-            style.display = "inline-block"
-        display = style.display
+        display = style.display = display_of(element, style.display)
         if display == "none" or element.tag in ("frame", "noframes"):
             return
         if display == "contents" and (element.tag in ("br", "wbr") or self._is_replaced(element)):

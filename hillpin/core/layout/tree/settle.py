@@ -17,22 +17,23 @@ def settle(box: Box, children: list[Box], resolver: StyleResolver) -> None:
     """Give a box its children, with the anonymous boxes that its kind of layout needs."""
     kind = box.kind
     if kind in (Kind.FLEX, Kind.GRID):
-        _adopt(box, _items(box, children, resolver))
+        adopt(box, _items(box, children, resolver))
         return
     if kind in (Kind.TABLE, Kind.ROW_GROUP, Kind.ROW, Kind.COLUMN_GROUP):
-        _adopt(box, _table_children(box, children, resolver))
+        adopt(box, _table_children(box, children, resolver))
         if kind == Kind.TABLE and box.style.border_collapse == "collapse":
             collapse_borders(box)
         return
     if any(_is_table_part(child) for child in children):
         children = _wrap_stray_parts(box, children, resolver)
     if kind == Kind.INLINE:
-        _adopt(box, children)
+        adopt(box, children)
         return
     _settle_flow(box, children, resolver)
 
 
-def _adopt(box: Box, children: list[Box]) -> None:
+def adopt(box: Box, children: list[Box]) -> None:
+    """Make boxes the children of a box."""
     box.children = children
     for child in children:
         child.parent = box
@@ -60,15 +61,15 @@ def _settle_flow(box: Box, children: list[Box], resolver: StyleResolver) -> None
     for child in children:
         flat += _split(child) if child.kind == Kind.INLINE and _holds_block(child) else [child]
     if any(child.is_block_level for child in flat):
-        _adopt(box, _wrap_runs(flat, box, resolver))
+        adopt(box, _wrap_runs(flat, box, resolver))
         box.has_inline_children = False
     else:
-        _adopt(box, flat)
+        adopt(box, flat)
         box.has_inline_children = any(_is_in_flow_inline(child) for child in flat) and not all(
             _is_collapsible_blank(child) or not child.is_inline_level for child in flat
         )
         if not box.has_inline_children:
-            _adopt(box, [child for child in flat if not child.is_inline_level])
+            adopt(box, [child for child in flat if not child.is_inline_level])
     box.has_floats = _has_floats(box)
 
 
@@ -154,7 +155,7 @@ def _wrap_runs(children: list[Box], parent: Box, resolver: StyleResolver) -> lis
 
 def _anonymous_block(run: list[Box], parent: Box, resolver: StyleResolver, role: str = "anonymous") -> Box:
     box = Box(Kind.BLOCK, resolver.anonymous_style(parent.style, "block"), None, role=role)
-    _adopt(box, list(run))
+    adopt(box, list(run))
     box.has_inline_children = True
     box.has_floats = _has_floats(box)
     return box
@@ -193,7 +194,7 @@ def _in_own_style(text: Box, item_of: Box, resolver: StyleResolver) -> Box:
     if text.kind != Kind.TEXT or text.style is item_of.style or not text.text.strip():
         return text
     around = Box(Kind.INLINE, resolver.anonymous_style(text.style, "inline"), None, is_inline_level=True)
-    _adopt(around, [text])
+    adopt(around, [text])
     return around
 
 
@@ -241,7 +242,7 @@ def _rows_in_groups(table: Box, children: list[Box], resolver: StyleResolver) ->
 
     def wrap(run: list[Box]) -> Box:
         group = Box(Kind.ROW_GROUP, resolver.anonymous_style(table.style, "table-row-group"), None)
-        _adopt(group, list(run))
+        adopt(group, list(run))
         return group
 
     return _wrapped(children, lambda child: child.kind != Kind.ROW, wrap)
