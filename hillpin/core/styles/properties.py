@@ -167,7 +167,7 @@ _add("text-indent", read_text_indent, ZERO, inherited=True, compute="length", re
 _words("text-transform", "none uppercase lowercase capitalize full-width", inherited=True)
 _words("white-space-collapse", "collapse preserve preserve-breaks break-spaces", inherited=True)
 _words("text-wrap-mode", "wrap nowrap", inherited=True)
-_words("text-wrap-style", "auto balance pretty stable", inherited=True, uncovered=lambda value: f"text-wrap: {value}" if value in ("balance", "pretty") else "")
+_words("text-wrap-style", "auto balance pretty stable", inherited=True, uncovered=lambda value: f"text-wrap: {value}" if value == "pretty" else "")
 _add("tab-size", read_tab_size, ("spaces", 8.0), inherited=True, compute="tab-size")
 _words("overflow-wrap", "normal break-word anywhere", inherited=True)
 _words("word-break", "normal break-all keep-all break-word auto-phrase", inherited=True)

@@ -72,6 +72,8 @@ class InlineContent:
     has_percentages: bool = False
     break_table: Any = None
     """Where its lines are known to end (``line_ranges.BreakTable``)."""
+    line_ends: Any = None
+    """Which lines are known from a place on, where they are balanced (``balance``)."""
 
 
 def prepare(ctx: Context, box: Box) -> InlineContent:

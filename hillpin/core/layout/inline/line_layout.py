@@ -10,6 +10,7 @@ from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
+from .balance import balanced_widths
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .line_boxes import LineAssembler, LineBox, widened_spaces
@@ -88,6 +89,7 @@ class _LineLayout:
         self.placed_floats: dict[int, Placed] = {}
         self.float_tops: dict[int, int] = {}
         self.y = 0
+        self.limits: list[int] = []
         self.left = self.right = self.floats_before = 0
         self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
         self.assembler = LineAssembler(ctx, box, width, percent_block)
@@ -98,6 +100,7 @@ class _LineLayout:
         index = offset = 0
         ends: list[tuple[int, int]] = []
         indent = _indent(self.box, self.width)
+        self.limits = self._balanced(indent)
         while index < len(content.items):
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top, indent)
@@ -107,6 +110,16 @@ class _LineLayout:
         result.height = self.y
         result.breaks = hash((result.line_count, *ends)) & 0xFFFFFFFF
         return result
+
+    def _balanced(self, indent: int) -> list[int]:
+        """How wide the first lines are broken at most."""
+        if self.box.style.text_wrap_style != "balance":
+            return []
+        is_beside_floats = self.floats.lowest > self.cy or any(item.kind == ItemKind.FLOAT for item in self.content.items)
+        if is_beside_floats:
+            self.ctx.note_unmodelled(self.box, "text-wrap: balance beside floats")
+            return []
+        return balanced_widths(self.breaker, self.content, self.width, indent)
 
     def _bounds(self, y: int, height: int) -> None:
         left, right = self.floats.bounds(self.cy + y, height, self.cx, self.cx + self.width)
@@ -124,11 +137,12 @@ class _LineLayout:
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
         line, line_box = Line(), None
+        most = self.limits[self.result.line_count] if self.result.line_count < len(self.limits) else self.width
         for _ in range(MOST_TRIES):
             self.assembler.open_boxes = list(open_boxes)
             self.y = top
             self._bounds(top, height)
-            line = self.breaker.next_line(index, offset, max(self.right - self.left, 0), indent)
+            line = self.breaker.next_line(index, offset, min(max(self.right - self.left, 0), most), indent)
             self._keep_floats_before(line, saved_items, saved_state, index)
             if not line.has_content and not self._has_edges(line):
                 return line, None, top

@@ -102,6 +102,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     end."""
     return (
         not content.has_percentages
+        and box.style.text_wrap_style != "balance"
         and not indent_of(box).has_percentage
         and "\u00ad" not in content.text
         and all(item.kind in (ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.BREAK) for item in content.items)
@@ -118,7 +119,7 @@ def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Break
         count += 1
         used = line.width + indent
         right = max(right, used)
-        stays = stays and used <= width + 1 and _ends_at_opportunity(content, line)
+        stays = stays and used <= width + 1 and ends_at_opportunity(content, line)
         lowest = max(lowest, used - 1)
         if stays and not line.is_last and not line.forced:
             highest = min(highest, _needed(ctx, content, start, line, width) + indent - 1)
@@ -133,7 +134,7 @@ def _lines(breaker: LineBreaker, content: InlineContent, width: int, indent: int
         index, offset, indent = line.next_index, line.next_offset, 0
 
 
-def _ends_at_opportunity(content: InlineContent, line: Line) -> bool:
+def ends_at_opportunity(content: InlineContent, line: Line) -> bool:
     """Whether a line ends where text may be broken, and not inside a word for want of room."""
     return line.is_last or line.forced or line.next_offset >= len(content.text) or content.can_break[line.next_offset]
 
