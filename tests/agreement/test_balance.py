@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from .base import AgreementCase
 
-WORDS = "The boat to Vey and to Orra leaves at nine on all days of the week but one when there is fog and no wind".split()
+SENTENCE = "The boat to Vey and to Orra leaves at nine on all days of the week but one when there is fog and no wind"
+WORDS = SENTENCE.split()
 BALANCE = "body { text-wrap: balance } p, ul { width: 200px; margin: 16px 0 }"
 
 

@@ -106,7 +106,8 @@ def read_z_index(tokens: Tokens) -> Any:
 def read_clamped(tokens: Tokens) -> Any:
     if len(tokens) != 1:
         return None
-    return "none" if keyword(tokens[0]) == "none" else read_integer(tokens[0])
+    count = read_integer(tokens[0])
+    return "none" if keyword(tokens[0]) == "none" else count if count is not None and count > 0 else None
 
 
 def read_quotes(tokens: Tokens) -> Any:

@@ -25,6 +25,7 @@ _SINGLE_DISPLAY = {
     "none", "contents", "block", "inline", "flow-root", "inline-block", "list-item", "flex", "inline-flex", "grid",
     "inline-grid", "table", "inline-table", "table-row", "table-row-group", "table-header-group",
     "table-footer-group", "table-cell", "table-column", "table-column-group", "table-caption", "ruby", "math",
+    "-webkit-box", "-webkit-inline-box",
 }  # fmt: skip
 
 
@@ -32,9 +33,7 @@ def read_display(tokens: Tokens) -> str | None:
     """``display`` in one- and two-word forms, as the legacy single word (css-display-3 §2)."""
     words = [keyword(token) for token in tokens]
     if len(words) == 1:
-        word = {"-webkit-box": "flex", "-webkit-flex": "flex", "-webkit-inline-flex": "inline-flex"}.get(
-            words[0] or "", words[0]
-        )
+        word = {"-webkit-flex": "flex", "-webkit-inline-flex": "inline-flex"}.get(words[0] or "", words[0])
         return word if word in _SINGLE_DISPLAY else None
     inner = [word for word in words if word not in _OUTER_DISPLAY]
     outer = [word for word in words if word in _OUTER_DISPLAY]

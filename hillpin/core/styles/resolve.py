@@ -9,6 +9,7 @@ from .cascade import ActiveRules, Cascade, Match, cascade
 from .computed import Computer, Environment, blockified
 from .declarations import Pending, Wide
 from .form_controls import CONTROL_TAGS, adjust_control
+from .legacy_boxes import settle_legacy_box
 from .media import Viewport
 from .properties import INHERITED_FIELDS
 from .style import ComputedStyle
@@ -68,6 +69,7 @@ class StyleResolver:
         for recipe in moving:
             container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
             new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
+            settle_legacy_box(new, recipe.parent)
             new.display, new.float = recipe.style.display, recipe.style.float
             if recipe.is_control and recipe.element is not None:
                 adjust_control(recipe.element, new, self._counted(recipe.element))
@@ -171,6 +173,7 @@ class StyleResolver:
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
         container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
         style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
+        settle_legacy_box(style, recipe.parent)
         if recipe.is_control and recipe.element is not None:
             adjust_control(recipe.element, style, counted)
         if recipe.is_item or recipe.parent is None:

@@ -156,6 +156,10 @@ class ComputedStyle:
 
     is_text_field: bool = False
     """Whether lines are no lower than the font's own: of one-line fields."""
+    is_legacy_box: bool = False
+    """Whether a flex container is one of ``display: -webkit-box``."""
+    clamped_lines: int = 0
+    """After how many lines the content ends; 0 for no end."""
 
     custom: Custom
     winners: dict[str, Winner]

@@ -151,6 +151,7 @@ class Across:
             box.kind == BLOCK
             and box.role not in ("button", FIELDSET)
             and not box.is_container
+            and not box.style.clamped_lines
             and not box.fills_viewport
             and style.aspect_ratio is None
             and style.align_content == "normal"

@@ -182,7 +182,7 @@ def _is_plain(box: Box) -> bool:
     """Whether only the heights of its children and its own edges say how high a block is: no limits, no percentages that
     could change which of two margins is the larger."""
     # Children that are moved along the line stay at its start until there is more room than they take.
-    return _has_plain_size(box) and box.role != FIELDSET and not box.style.text_align.startswith("-webkit") and all(
+    return _has_plain_size(box) and box.role != FIELDSET and not box.style.clamped_lines and not box.style.text_align.startswith("-webkit") and all(
         not (child.is_floating or justification(child) or child.is_out_of_flow or child.is_relative)
         and not (child.style.margin_top.has_percentage or child.style.margin_bottom.has_percentage)
         and not (child.style.margin_left.is_auto or child.style.margin_right.is_auto)

@@ -27,7 +27,7 @@ from ..sizes.sizing import (
     resolve_block,
 )
 from .fieldset import FIELDSET, layout_fieldset
-from .floats import Floats
+from .floats import NO_CLAMP, Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
 from .margins import WHOLE_MARGINS, FlowRules, top_margins
 
@@ -38,13 +38,13 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
         return layout_fieldset(ctx, box, space)
     edges = edges_of(box, space.inline)
     width = inline_size(ctx, box, edges, space)
-    floats = Floats()
+    floats = Floats(box.style.clamped_lines or NO_CLAMP)
     content_width = max(width - edges.inline, 0)
     percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space, width)
     inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
     content = max(inside.height + inside.bottom.total, 0)
     if floats.items:
-        content = max(content, floats.lowest)
+        content = max(content, floats.lowest_shown if floats.is_cut else floats.lowest)
     if box.fills_viewport:
         content = max(content, _to_the_end(ctx, box, edges))
     if contains_height(box):
@@ -86,14 +86,18 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
     """Lay out the children of a block container whose content box is at (cx, cy) in its formatting context."""
     if box.has_inline_children:
         lines = layout_lines(ctx, box, width, percent_block, floats, cx, cy)
-        height, first, last = lines.height, lines.first_baseline, lines.last_baseline
+        height, first, last, count = lines.height, lines.first_baseline, lines.last_baseline, lines.line_count
+        if lines.ends:
+            # Those that are left out stand where they would, and count to no height.
+            count = floats.take_lines(count)
+            height, last = lines.ends[count - 1]
         if box.has_outside_marker and not lines.line_count:
             marker = style_metrics(ctx, box.style).leaded
             height, first, last = max(height, sum(marker)), marker.ascent, marker.ascent
         return Inside(
             height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,
             last, lines.right, through=not lines.line_count and not box.has_outside_marker,
-            line_count=lines.line_count, line_height=lines.line_height, breaks=lines.breaks,
+            line_count=count, line_height=lines.line_height, breaks=lines.breaks,
         )  # fmt: skip
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if not box.has_outside_marker:
@@ -117,6 +121,7 @@ class _BlockFlow(FlowRules[int, Inside]):
         self.inside = Inside(through=True)
 
     def run(self) -> Inside:
+        ends_at: int | None = None
         for child in self.box.children:
             if child.is_out_of_flow:
                 self.inside.out_of_flow.append(OutOfFlow(child, self._static_start(child), self.here()))
@@ -124,8 +129,10 @@ class _BlockFlow(FlowRules[int, Inside]):
                 self._float(child)
             else:
                 self._block(child)
+            if not self.floats.lines_left and ends_at is None:
+                ends_at = self.y
         inside = self.inside
-        inside.height, inside.bottom = self.y, self.strut
+        inside.height, inside.bottom = (ends_at, NO_STRUT) if ends_at is not None and self.floats.is_cut else (self.y, self.strut)
         return inside
 
     def _static_start(self, box: Box) -> int:
@@ -279,7 +286,7 @@ def layout_in_flow(
     ctx: Context, box: Box, basis: int, width: int, percent_block: int, floats: Floats, bx: int, by: int
 ) -> Flow:
     """A block that shares its parent's formatting context, with its border box at (bx, by) in it."""
-    cacheable = not box.has_floats and (not floats.items or floats.lowest <= by) and not ctx.recorder.wants(box)
+    cacheable = not box.has_floats and floats.lines_left == NO_CLAMP and (not floats.items or floats.lowest <= by) and not ctx.recorder.wants(box)
     key = (basis, width, percent_block)
     if cacheable:
         known: Flow | None = box.flow_cache.get(key)

@@ -15,15 +15,34 @@ class Exclusion(NamedTuple):
     bottom: int
 
 
+NO_CLAMP = -1
+"""All lines are shown."""
+
+
 class Floats:
     """Floats placed so far. Rules of §9.5.1 by their numbers."""
 
-    __slots__ = ("items", "last_top", "lowest", "lowest_left", "lowest_right")
+    __slots__ = ("is_cut", "items", "last_top", "lines_left", "lowest", "lowest_left", "lowest_right", "lowest_shown")
 
-    def __init__(self) -> None:
+    def __init__(self, lines_left: int = NO_CLAMP) -> None:
+        """None so far, in a formatting context that shows so many lines yet (css-overflow-4 §5)."""
+        self.lines_left = lines_left
+        self.is_cut = False
+        """Whether there are lines that are not shown."""
+        self.lowest_shown = -(1 << 40)
+        """How far down floats reach that stand before what is not shown."""
         self.items: list[Exclusion] = []
         self.last_top = -(1 << 40)
         self.lowest = self.lowest_left = self.lowest_right = -(1 << 40)
+
+    def take_lines(self, count: int) -> int:
+        """So many lines come now: how many of them count to the height. Of a block behind those that are shown it is one."""
+        shown = min(max(self.lines_left, 1), count)
+        self.is_cut = self.is_cut or count > self.lines_left
+        if self.lines_left and self.lines_left <= count:
+            self.lowest_shown = self.lowest
+        self.lines_left = max(self.lines_left - count, 0)
+        return shown
 
     def bounds(self, y: int, height: int, left: int, right: int) -> tuple[int, int]:
         """The free span between floats from y over a height, within left and right."""

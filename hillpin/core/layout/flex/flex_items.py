@@ -100,7 +100,7 @@ class _Sizes:
         """§4.5: the smaller of its content's and its specified size, except for scroll containers."""
         style = self.box.style
         overflow = style.overflow_x if self.axes.is_row else style.overflow_y
-        if overflow not in ("visible", "clip"):
+        if overflow not in ("visible", "clip") or (self.box.parent is not None and self.box.parent.style.is_legacy_box):
             return self.item.main_around
         specified = self._specified()
         if self.axes.is_row:

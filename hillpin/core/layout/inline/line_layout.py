@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ...units import INDEFINITE
-from ..block.floats import Floats
+from ..block.floats import NO_CLAMP, Floats
 from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
@@ -36,6 +36,8 @@ class InlineResult:
     line_height: int = 0
     breaks: int = 0
     """Where the lines end, as one number."""
+    ends: list[tuple[int, int]] = field(default_factory=list)
+    """How far down each line ends, and its baseline is, where some are to be left out."""
 
 
 def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats | None, cx: int, cy: int) -> InlineResult:
@@ -45,7 +47,11 @@ def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats:
     """
     content = prepare(ctx, box)
     if content.uniform and (floats is None or not floats.items or floats.lowest <= cy):
-        return _uniform(ctx, box, content, width)
+        uniform = _uniform(ctx, box, content, width)
+        if floats is not None and floats.lines_left != NO_CLAMP and uniform.first_baseline is not None:
+            high = uniform.line_height
+            uniform.ends = [(high * number + high, high * number + uniform.first_baseline) for number in range(uniform.line_count)]
+        return uniform
     return _LineLayout(ctx, box, content, width, percent_block, floats if floats is not None else Floats(), cx, cy).run()
 
 
@@ -264,6 +270,8 @@ class _LineLayout:
             result.last_baseline = top + line_box.baseline
             result.right = max(result.right, line_box.right)
             result.line_count += 1
+            if self.floats.lines_left != NO_CLAMP:
+                result.ends.append((top + line_box.height, top + line_box.baseline))
             result.line_height = line_box.height
         else:
             result.inlines += self._empty_boxes(line, top, indent)

@@ -79,7 +79,7 @@ class Generator:
     def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:
         children: list[Box] = []
         self.counters.enter()
-        as_item = style.display in ITEM_CONTAINERS
+        as_item = style.display in ITEM_CONTAINERS and not style.is_legacy_box
         if style.display == "list-item" and style.list_style_position == "inside":
             children += self._inside_marker(style)
         self._content(element, style, as_item, children)

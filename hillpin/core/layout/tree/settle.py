@@ -165,7 +165,8 @@ def _anonymous_block(run: list[Box], parent: Box, resolver: StyleResolver, role:
 
 
 def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Box]:
-    """Each child is an item; each run of text becomes an anonymous one, white space alone nothing (css-flexbox-1 §4)."""
+    """Each child is an item; each run of text becomes an anonymous one, white space alone nothing (css-flexbox-1 §4). In a legacy box
+    inline boxes go with the text."""
     result: list[Box] = []
     run: list[Box] = []
 
@@ -177,7 +178,7 @@ def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Bo
         run.clear()
 
     for child in children:
-        if child.kind in (Kind.TEXT, Kind.BREAK):
+        if child.kind in (Kind.TEXT, Kind.BREAK) or (parent.style.is_legacy_box and child.kind == Kind.INLINE):
             run.append(child)
             continue
         close()
