@@ -153,6 +153,13 @@ class ComputedStyle:
     scale: tuple[Any, ...]
     appearance: str
     zoom: Any
+    _webkit_line_clamp: Any
+    _webkit_box_orient: str
+    _webkit_box_direction: str
+    _webkit_box_align: str
+    _webkit_box_pack: str
+    _webkit_box_flex: Any
+    _webkit_box_ordinal_group: int
 
     is_text_field: bool = False
     """Whether lines are no lower than the font's own: of one-line fields."""
