@@ -45,5 +45,5 @@ class AdjustedFace:
     def has_feature(self, tag: str) -> bool:
         return self.face.has_feature(tag)
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
         return self.face.shape(text, self._size(size), features)

@@ -74,7 +74,7 @@ class Face(Protocol):
     def has_feature(self, tag: str) -> bool:
         """Whether the face has substitutions of an OpenType feature."""
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
         """Shape a run of text at a size in px."""
 
 
@@ -110,8 +110,8 @@ class FileFace:
         self._covered = frozenset(font.getBestCmap() or {})
         face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
         self._font = hb.Font(face)
-        self._runs: dict[tuple[str, tuple[tuple[str, bool], ...]], _Run] = {}
-        self._shaped: dict[tuple[str, float, tuple[tuple[str, bool], ...]], Shaped] = {}
+        self._runs: dict[tuple[str, tuple[tuple[str, int], ...]], _Run] = {}
+        self._shaped: dict[tuple[str, float, tuple[tuple[str, int], ...]], Shaped] = {}
         self._metrics: dict[float, Metrics] = {}
 
     def _read_metrics(self, font: Any) -> None:
@@ -163,7 +163,7 @@ class FileFace:
     def has_feature(self, tag: str) -> bool:
         return tag in self._features
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
         key = (text, size, features)
         known = self._shaped.get(key)
         if known is None:
@@ -172,7 +172,7 @@ class FileFace:
             known = self._shaped[key] = self._at_size(self._run(text, features), size)
         return known
 
-    def _run(self, text: str, features: tuple[tuple[str, bool], ...]) -> _Run:
+    def _run(self, text: str, features: tuple[tuple[str, int], ...]) -> _Run:
         key = (text, features)
         known = self._runs.get(key)
         if known is None:
@@ -181,7 +181,7 @@ class FileFace:
             known = self._runs[key] = self._shape_units(text, dict(features))
         return known
 
-    def _shape_units(self, text: str, features: dict[str, bool]) -> _Run:
+    def _shape_units(self, text: str, features: dict[str, int]) -> _Run:
         buffer = hb.Buffer()
         buffer.add_str(text)
         buffer.guess_segment_properties()

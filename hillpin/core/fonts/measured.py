@@ -105,10 +105,10 @@ class MeasuredFace:
     def has_feature(self, tag: str) -> bool:
         return False
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, bool], ...] = ()) -> Shaped:
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
         """Advances by character; kerning counts on the first of two. A run may be cut where there is none."""
         near, scale = self._nearest(size)
-        kerns = ("kern", False) not in features
+        kerns = ("kern", 0) not in features
         known, pairs = near.advances, near.pairs
         advances: list[float] = []
         safe = [True]

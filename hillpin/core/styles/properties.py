@@ -16,6 +16,7 @@ from ..styles import grid_values as grid
 from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
 from .clip_paths import read_clip_path
 from .edge_values import CORNERS, read_radius, read_shadows
+from .font_features import read_feature_settings, read_ligatures, read_numeric
 from .grammar import (
     Reader,
     keyword,
@@ -155,6 +156,13 @@ _add("font-weight", read_weight, 400, inherited=True, compute="font-weight")
 _words("font-style", "normal italic oblique", inherited=True)
 _words("font-variant-caps", "normal small-caps all-small-caps petite-caps all-petite-caps unicase titling-caps", inherited=True)
 _words("font-kerning", "auto normal none", inherited=True)
+_add("font-variant-ligatures", read_ligatures, (), inherited=True)
+_add("font-variant-numeric", read_numeric, (), inherited=True)
+_add("font-feature-settings", read_feature_settings, (), inherited=True)
+_words(
+    "text-rendering", "auto optimizespeed optimizelegibility geometricprecision", inherited=True,
+    uncovered=lambda value: "text-rendering: geometricPrecision" if value == "geometricprecision" else "",
+)  # fmt: skip
 _add("line-height", read_line_height, None, inherited=True, compute="line-height", restyled=True)
 _add("letter-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
 _add("word-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
@@ -260,8 +268,8 @@ _uncovered("contain-intrinsic-block-size contain-intrinsic-height contain-intrin
 _uncovered("content-visibility", "visible")
 _uncovered("cx cy d r rx ry x y", "auto none")
 _uncovered("field-sizing", "fixed")
-_uncovered("font-feature-settings font-language-override font-optical-sizing font-size-adjust font-variant-alternates font-variant-east-asian")
-_uncovered("font-variant-emoji font-variant-ligatures font-variant-numeric font-variant-position font-variation-settings")
+_uncovered("font-language-override font-optical-sizing font-size-adjust font-variant-alternates font-variant-east-asian")
+_uncovered("font-variant-emoji font-variant-position font-variation-settings")
 _uncovered("font-stretch", "normal 100%")
 _uncovered("hyphenate-character hyphenate-limit-chars")
 _uncovered("image-orientation", "from-image")
@@ -271,11 +279,10 @@ _uncovered("offset-anchor offset-distance offset-path offset-position offset-rot
 _uncovered("perspective position-anchor position-area position-try-fallbacks position-try-order", "none normal auto")
 _uncovered("ruby-align ruby-overhang", "space-around auto")
 _uncovered("ruby-position -webkit-ruby-position", "over alternate before")
-_uncovered("scroll-marker-group scrollbar-gutter scrollbar-width shape-outside")
+_uncovered("scroll-marker-group scrollbar-gutter shape-outside")
 _uncovered("text-anchor", "start")
 _uncovered("text-autospace", "no-autospace normal")
 _uncovered("text-box-trim text-fit text-emphasis-style text-justify")
-_uncovered("text-rendering", "auto optimizelegibility")
 _uncovered("text-size-adjust", "auto none 100%")
 _uncovered("text-spacing-trim", "space-all normal")
 _uncovered("transform-box", "view-box border-box")

@@ -184,7 +184,7 @@ def _font(tokens: Tokens) -> Expansion | None:
     """``font`` (css-fonts-4 §2.7)."""
     result: Expansion = {
         "font-style": "normal", "font-variant-caps": "normal", "font-weight": 400, "line-height": "normal",
-        "font-kerning": "auto",
+        "font-kerning": "auto", "font-variant-ligatures": (), "font-variant-numeric": (), "font-feature-settings": (),
     }  # fmt: skip
     if len(tokens) == 1 and keyword(tokens[0]) in _SYSTEM_FONTS:
         return {**result, "font-size": Dimension(13.333, "px"), "font-family": ("system-ui",)}
@@ -242,7 +242,7 @@ def _font_variant(tokens: Tokens) -> Expansion | None:
             if word not in _VARIANTS:
                 return None
             parts[_VARIANTS[word]].append(token)
-    read = {name: _read(name, listed) if listed else "normal" if name == "font-variant-caps" else "" for name, listed in parts.items()}
+    read = {name: _read(name, listed) if listed else PROPERTIES[name].initial for name, listed in parts.items()}
     return None if None in read.values() else read
 
 

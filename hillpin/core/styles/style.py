@@ -66,6 +66,10 @@ class ComputedStyle:
     font_style: str
     font_variant_caps: str
     font_kerning: str
+    font_variant_ligatures: tuple[tuple[str, int], ...]
+    font_variant_numeric: tuple[tuple[str, int], ...]
+    font_feature_settings: tuple[tuple[str, int], ...]
+    text_rendering: str
     line_height: Any
     letter_spacing: Any
     word_spacing: Any

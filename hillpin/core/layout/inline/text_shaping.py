@@ -7,6 +7,7 @@ from itertools import groupby
 
 from ...fonts.face import Face, round_half_up
 from ...fonts.store import FontStore
+from ...styles.font_features import WITHOUT_LIGATURES
 from ...styles.style import ComputedStyle
 from ..context import Context
 
@@ -41,14 +42,18 @@ def running_sums(advances: list[float], text: str, style: ComputedStyle) -> list
     return sums
 
 
-def _features(style: ComputedStyle) -> tuple[tuple[str, bool], ...]:
-    features: list[tuple[str, bool]] = []
-    if style.letter_spacing:
-        features += [("liga", False), ("clig", False)]
+def _features(style: ComputedStyle) -> tuple[tuple[str, int], ...]:
+    """The features that a text is shaped with besides those that are on by themselves."""
+    features: list[tuple[str, int]] = []
+    if style.letter_spacing or style.text_rendering == "optimizespeed":
+        features += WITHOUT_LIGATURES
     if style.font_kerning == "none":
-        features.append(("kern", False))
+        features.append(("kern", 0))
+    features += style.font_variant_ligatures
     if style.font_variant_caps in SMALL_CAPS:
-        features += [("smcp", True), ("c2sc", True)] if style.font_variant_caps == "all-small-caps" else [("smcp", True)]
+        features += [("smcp", 1), ("c2sc", 1)] if style.font_variant_caps == "all-small-caps" else [("smcp", 1)]
+    features += style.font_variant_numeric
+    features += style.font_feature_settings
     return tuple(features)
 
 
