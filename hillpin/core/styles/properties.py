@@ -147,6 +147,7 @@ for _side in _SIDES:
     _add(f"border-{_side}-color", one(read_color), "currentcolor", effect="paints", restyled=True)
     _add(_side, sizing("auto", negative=True), AUTO, compute="length", restyled=True)
 _add("aspect-ratio", read_aspect_ratio, None, restyled=True)
+_words("scrollbar-width", "auto thin none")
 _words("object-fit", "fill contain cover none scale-down", restyled=True)
 _add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within", effect="paints", restyled=True)
 

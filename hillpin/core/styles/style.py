@@ -58,6 +58,7 @@ class ComputedStyle:
     bottom: Length
     left: Length
     aspect_ratio: Ratio | None
+    scrollbar_width: str
     object_fit: str
     object_position: tuple[Length, Length]
     font_family: tuple[str, ...]

@@ -21,8 +21,8 @@ from .natural import Natural
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
-SCROLL_BAR = 15
-"""CSS px that a text area keeps free for a scroll bar, where it may have one."""
+SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
+"""CSS px that a text area keeps free for a scroll bar, where it may have one, by ``scrollbar-width``."""
 DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
 
 
@@ -161,8 +161,8 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return _select(element, style, fonts, line, ascent)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
-        upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BAR
-        level = SCROLL_BAR * 64 if style.overflow_x == "scroll" else 0
+        upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
+        level = SCROLL_BARS[style.scrollbar_width] * 64 if style.overflow_x == "scroll" else 0
         return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None)
     if kind in ("checkbox", "radio"):
         side = 0 if is_bare(style) else 13 * 64
