@@ -208,3 +208,19 @@ class Definite(AgreementCase):
             f"<div style='flex-direction: {way}; justify-content: {word}'>{boxes}</div><div style='flex-flow: {way} {wrap}; align-content: {word}'>{boxes}</div>"
             for way in ("row", "row-reverse", "column", "column-reverse") for wrap in ("wrap", "wrap-reverse") for word in words
         ), widths=(400,))  # fmt: skip
+
+    def test_buttons_are_no_parts_of_tables(self) -> None:
+        displays = ("table", "inline-table", "table-cell", "table-row", "table-caption", "inline-flex", "list-item")
+        buttons = "".join(f"<p>x <button style='display: {display}'>a<br>b</button> <input type=submit style='display: {display}'> y</p><table><th><button style='display: {display}'>ab</button></table>" for display in displays)
+        self.agree("", buttons)
+
+    def test_drawings_with_a_ratio_count_their_edges_where_box_sizing_does(self) -> None:
+        self.agree("svg { border: thin dotted; padding: 9px }", "".join(f"<div style='width: 300px'><svg style='aspect-ratio: 1 / 2; {look}'></svg></div>" for look in ("", "box-sizing: border-box", "box-sizing: border-box; max-width: 100px", "display: block; box-sizing: border-box")))
+
+    def test_limits_by_content_in_widest_sizes(self) -> None:
+        self.agree("", "".join(f"<table><td><img style='{limit}' width=200></table><div style='float: left; {limit}; width: 200px'>words</div><p style='clear: both'></p>" for limit in ("max-width: fit-content", "max-width: min-content", "max-width: max-content")))
+
+    def test_a_container_is_asked_for_what_is_generated_in_it(self) -> None:
+        """css-conditional-5 §6: of a pseudo-element its element may be the container."""
+        css = "@container (inline-size > 300px) { .w::before { content: 'a'; display: block; height: 20px; width: 50cqw } } .w { container-type: inline-size }"
+        self.agree(css, "<div class=w><p>x</p><p class=w>y</p></div><div style='width: 40%'><div class=w>x</div></div>")

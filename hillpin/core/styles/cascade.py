@@ -144,7 +144,7 @@ class Cascade:
         """The cascaded value of every property that some rule sets (§6)."""
         matches = self.matches(element)
         listed = matches.own if pseudo is None else matches.pseudo.get(pseudo, [])
-        counted = [match for match in listed if active.holds(match.rule, element)]
+        counted = [match for match in listed if active.holds(match.rule, element, in_it=pseudo is not None)]
         return cascade(counted, matches.hints if pseudo is None else {})
 
     def candidates(self, element: Element, prop: str, active: ActiveRules, pseudo: str | None = None) -> list[Candidate]:
@@ -155,7 +155,7 @@ class Cascade:
         for important in (False, True):
             ordered = listed if not important else sorted(listed, key=_important_key)
             for match in ordered:
-                on = active.holds(match.rule, element)
+                on = active.holds(match.rule, element, in_it=pseudo is not None)
                 for declaration in match.rule.declarations:
                     if declaration.important == important and prop in declaration.values:
                         result.append(Candidate(declaration, match.rule, match.specificity, match.selector, on))
@@ -249,8 +249,8 @@ class ActiveRules:
         self.containers = containers or {}
         self._media: dict[int, bool] = {}
 
-    def holds(self, rule: Rule, element: Element) -> bool:
-        """Whether the rule counts for the element."""
+    def holds(self, rule: Rule, element: Element, *, in_it: bool = False) -> bool:
+        """Whether the rule counts for the element, or for a pseudo-element in it."""
         if rule.media:
             known = self._media.get(id(rule.media))
             if known is None:
@@ -258,17 +258,17 @@ class ActiveRules:
                 self._media[id(rule.media)] = known
             if not known:
                 return False
-        return not rule.containers or all(self._container_holds(query, element) for query in rule.containers)
+        return not rule.containers or all(self._container_holds(query, element, in_it) for query in rule.containers)
 
-    def _container_holds(self, query: ContainerQuery, element: Element) -> bool:
-        size = self.container_of(element, query.name)
+    def _container_holds(self, query: ContainerQuery, element: Element, in_it: bool) -> bool:
+        size = self.container_of(element, query.name, in_it=in_it)
         if size is None:
             return False
         return query.condition.matches(Viewport(size.width, size.height or 0))  # type: ignore[arg-type]
 
-    def container_of(self, element: Element, name: str | None = None) -> ContainerSize | None:
-        """The nearest ancestor that is a query container of that name."""
-        for ancestor in element.ancestors():
+    def container_of(self, element: Element, name: str | None = None, *, in_it: bool = False) -> ContainerSize | None:
+        """The nearest ancestor that is a query container of that name; of what is in an element, it may be the element (css-conditional-5 §6)."""
+        for ancestor in ((element, *element.ancestors()) if in_it else element.ancestors()):
             size = self.containers.get(ancestor)
             if size is not None and (name is None or name in size.names):
                 return size

@@ -25,7 +25,9 @@ def display_of(element: Element, display: str) -> str:
     if tag == "fieldset" and display.startswith("table"):
         return "block"
     is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
-    if display == "inline" and (is_button or tag == "fieldset"):
+    if is_button and display == "table":
+        return "block"
+    if (display == "inline" and (is_button or tag == "fieldset")) or (is_button and "table" in display):
         return "inline-block"
     return "inline-block" if tag == "fieldset" and display == "inline-table" else display
 

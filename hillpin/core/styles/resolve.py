@@ -67,7 +67,7 @@ class StyleResolver:
         self.environment.viewport = self.active.viewport = viewport
         moving = [recipe for recipe in self._recipes if recipe.style.uses_viewport & changed]
         for recipe in moving:
-            container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
+            container = self.active.container_of(recipe.element, in_it=recipe.pseudo is not None) if recipe.element is not None and self.active.containers else None
             new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
             settle_legacy_box(new, recipe.parent)
             new.display, new.float = recipe.style.display, recipe.style.float
@@ -110,7 +110,7 @@ class StyleResolver:
             return new
         matches = self.cascade.matches(recipe.element)
         listed = matches.own if recipe.pseudo is None else matches.pseudo.get(recipe.pseudo, [])
-        counted = [match for match in listed if self.active.holds(match.rule, recipe.element)]
+        counted = [match for match in listed if self.active.holds(match.rule, recipe.element, in_it=recipe.pseudo is not None)]
         return self._computed(recipe, counted, matches.hints if recipe.pseudo is None else {})
 
     def style_of(self, element: Element, parent: ComputedStyle | None, is_item: bool = False) -> ComputedStyle:
@@ -139,7 +139,7 @@ class StyleResolver:
         listed = self.cascade.matches(element).pseudo.get(name)
         if not listed:
             return None
-        counted = [match for match in listed if self.active.holds(match.rule, element)]
+        counted = [match for match in listed if self.active.holds(match.rule, element, in_it=True)]
         return self._made(element, name, counted, {}, parent, is_item) if counted else None
 
     def anonymous_style(self, parent: ComputedStyle, display: str) -> ComputedStyle:
@@ -171,7 +171,7 @@ class StyleResolver:
         return style
 
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
-        container = self.active.container_of(recipe.element) if recipe.element is not None and self.active.containers else None
+        container = self.active.container_of(recipe.element, in_it=recipe.pseudo is not None) if recipe.element is not None and self.active.containers else None
         style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
         settle_legacy_box(style, recipe.parent)
         if recipe.is_control and recipe.element is not None:

@@ -93,7 +93,9 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
         room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
         if own_ratio is not None and height is not None and width is not None:
-            return _constrained(width, height, own_ratio, limits)
+            around = (least_w + extra_w, most_w + extra_w, least_h + extra_h, most_h + extra_h)
+            width, height = _constrained(width + extra_w, height + extra_h, own_ratio, around)
+            return width - extra_w, height - extra_h
     elif width is None and height is not None:
         height = max(least_h, min(height, most_h)) if space.fixed_block == INDEFINITE else height
         if own_ratio is not None:
@@ -195,7 +197,7 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     if own_ratio:
         is_drawing = box.element is not None and box.element.tag in ("img", "svg")
         if room != INDEFINITE and (not natural.wants_default or is_drawing):
-            return room, int(f32(room / own_ratio))
+            return room, int(f32((room + extra[0]) / own_ratio)) - extra[1]
         wide = min(DEFAULT_WIDTH, int(DEFAULT_HEIGHT * own_ratio))
         if natural.wants_default and is_drawing:
             wide = DEFAULT_WIDTH

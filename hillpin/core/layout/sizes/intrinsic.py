@@ -93,7 +93,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         low, high = min(low, limit), min(high, limit)
     elif style.max_width.has_percentage and box.kind == REPLACED and not _is_field(box):
         low = edges.inline
-    elif style.max_width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+    elif style.max_width.kind in CONTENT:
         limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
         low, high = min(low, limit), min(high, limit)
     if style.min_width.kind == Kind.FIT_CONTENT:
