@@ -347,7 +347,7 @@ def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
     if not changed:
         return
     forgotten: set[int] = set()
-    for box in tree.boxes:
+    for box in tree.boxes_twice:
         if id(box.style) in changed:
             node: Box | None = box
             while node is not None and id(node) not in forgotten:

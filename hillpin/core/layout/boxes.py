@@ -120,6 +120,8 @@ class Box:
     row_span: int = 1
     collapsed_borders: tuple[int, int, int, int] | None = None
     """Top, right, bottom, left in 1/64 px, of a table or cell whose borders collapse."""
+    first_line: Box | None = None
+    """Its inline boxes once more, as ``::first-line`` shows them (``tree.first_lines``)."""
     inline_parents: tuple[Box, ...] = ()
     """For a block inside an inline box: the inline boxes that it splits."""
 

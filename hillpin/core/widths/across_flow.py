@@ -7,7 +7,7 @@ import numpy as np
 from ..layout.block.floats import Floats
 from ..layout.block.margins import FlowRules
 from ..layout.boxes import BLOCK, TABLE, Box
-from ..layout.inline.line_layout import halves_before
+from ..layout.inline.line_alignment import halves_before
 from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, everywhere, larger
 from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Strip, Waiting, row_of
 

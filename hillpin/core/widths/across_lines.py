@@ -18,7 +18,7 @@ def lines_across(across: BlocksAcross, box: Box, width: Units) -> Inside:
     """The lines of a box with inline children, in a content width. Raises NotAcrossError for lines that have more in them
     than text and inline boxes of fixed edges, from the left."""
     content = prepare(across.ctx, box)
-    if box.has_floats or not content.has_lines:
+    if box.has_floats or not content.has_lines or box.first_line is not None:
         raise NotAcrossError
     widths = np.broadcast_to(np.asarray(width, np.int64), (across.count,))
     boxes = across.moving.boxes_in(box)

@@ -209,7 +209,7 @@ def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:
     """Drop what layout remembers of boxes with new styles and around them. False where that does not do."""
     changed = {id(one.style): one.fields for one in restyled}
     forgotten: set[int] = set()
-    for box in tree.boxes:
+    for box in tree.boxes_twice:
         fields = changed.get(id(box.style))
         if fields is None:
             continue

@@ -13,7 +13,8 @@ from ..containing import contains_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
-from ..inline.line_layout import halves_before, layout_lines, was_inline
+from ..inline.line_alignment import halves_before, was_inline
+from ..inline.line_layout import layout_lines
 from ..positioned import place_out_of_flow
 from ..sizes.sizing import (
     auto_margins,

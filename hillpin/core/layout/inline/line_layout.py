@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ...units import INDEFINITE
 from ..block.floats import NO_CLAMP, Floats
 from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
@@ -13,6 +12,7 @@ from ..sizes.sizing import relative_offset
 from .balance import balanced_widths
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
+from .line_alignment import aligned, was_inline
 from .line_boxes import LineAssembler, LineBox, widened_spaces
 from .line_breaker import LineBreaker
 from .line_parts import Line
@@ -97,22 +97,38 @@ class _LineLayout:
         self.y = 0
         self.limits: list[int] = []
         self.left = self.right = self.floats_before = 0
-        self.breaker = LineBreaker(ctx, content, width, self._atomic_width, self._place_float)
-        self.assembler = LineAssembler(ctx, box, width, percent_block)
-        self.assembler.text = content.text
+        self._begin(box if box.first_line is None else box.first_line)
+
+    def _begin(self, root: Box) -> None:
+        """Go on with lines of these boxes: those of the first line, or the box's own."""
+        self.content = prepare(self.ctx, root)
+        self.breaker = LineBreaker(self.ctx, self.content, self.width, self._atomic_width, self._place_float)
+        self.assembler = LineAssembler(self.ctx, root, self.width, self.percent_block)
+        self.assembler.text = self.content.text
+
+    def _leave_first_line(self, first: Box) -> None:
+        """The boxes that are open where the first line ends go on as themselves."""
+        own = {id(twin): box for twin, box in zip(first.walk(), self.box.walk(), strict=True)}
+        was_open, shown = self.assembler.open_boxes, self.assembler.shown
+        self._begin(self.box)
+        self.assembler.open_boxes = [own[id(box)] for box in was_open]
+        self.assembler.shown = {id(own[one]) for one in shown if one in own}
 
     def run(self) -> InlineResult:
-        content, result = self.content, self.result
+        result, first = self.result, self.box.first_line
         index = offset = 0
         ends: list[tuple[int, int]] = []
         indent = _indent(self.box, self.width)
         self.limits = self._balanced(indent)
-        while index < len(content.items):
+        while index < len(self.content.items):
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top, indent)
             ends.append((index, offset))
             index, offset = line.next_index, line.next_offset
             indent = 0
+            if first is not None and result.line_count:
+                self._leave_first_line(first)
+                first = None
         result.height = self.y
         result.breaks = hash((result.line_count, *ends)) & 0xFFFFFFFF
         return result
@@ -122,8 +138,8 @@ class _LineLayout:
         if self.box.style.text_wrap_style != "balance":
             return []
         is_beside_floats = self.floats.lowest > self.cy or any(item.kind == ItemKind.FLOAT for item in self.content.items)
-        if is_beside_floats:
-            self.ctx.note_unmodelled(self.box, "text-wrap: balance beside floats")
+        if is_beside_floats or self.box.first_line is not None:
+            self.ctx.note_unmodelled(self.box, "text-wrap: balance beside floats" if is_beside_floats else "text-wrap: balance with ::first-line")
             return []
         return balanced_widths(self.breaker, self.content, self.width, indent)
 
@@ -338,41 +354,8 @@ class _LineLayout:
                     follows = follows or part.width > 0
 
 
-def was_inline(box: Box) -> bool:
-    """Whether a box that is out of flow would be an inline-level one in it."""
-    return bool(box.style.__dict__.get("specified_display", "inline").startswith("inline"))
-
-
-def halves_before(container: Box, box: Box) -> int:
-    """How many halves of the room are before a box out of flow that would stand alone on a line, by ``text-align``."""
-    return _halves(container.style.text_align) if was_inline(box) else 0
-
-
-def _halves(align: str) -> int:
-    return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
-
-
 def _index_of(content: InlineContent, item: Item) -> int:
     return next(i for i, other in enumerate(content.items) if other is item)
-
-
-def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
-    """Where a line starts in its free room by text-align, and the px added at each space where justified."""
-    style = box.style
-    align = style.text_align
-    ends_paragraph = line.is_last or line.forced
-    if ends_paragraph and style.text_align_last != "auto":
-        align = style.text_align_last
-    elif align == "justify" and ends_paragraph:
-        align = "start"
-    if free <= 0:
-        return 0, 0.0
-    if align == "justify":
-        shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else part.item.kind.name for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
-        # Spaces that hang at the end are not widened.
-        spaces = widened_spaces(shown.rstrip(" "))
-        return (0, free / 64 / spaces) if spaces else (0, 0.0)
-    return free * _halves(align) // 2, 0.0
 
 
 def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
@@ -386,4 +369,4 @@ def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
     return fragment.last_baseline
 
 
-__all__ = ["INDEFINITE", "InlineResult", "aligned", "atomic_baseline", "layout_lines"]
+__all__ = ["InlineResult", "atomic_baseline", "layout_lines"]

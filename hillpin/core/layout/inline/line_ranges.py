@@ -103,6 +103,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     return (
         not content.has_percentages
         and box.style.text_wrap_style != "balance"
+        and box.first_line is None
         and not indent_of(box).has_percentage
         and "\u00ad" not in content.text
         and all(item.kind in (ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.BREAK) for item in content.items)

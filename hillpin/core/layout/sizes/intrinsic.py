@@ -21,7 +21,9 @@ HUGE = 1 << 26
 def flow_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min-content and max-content width of a block container's content box."""
     if box.has_inline_children:
-        return inline_sizes(ctx, prepare(ctx, box), box)
+        # As the browser has it: all lines are measured like the first one.
+        shown = box.first_line or box
+        return inline_sizes(ctx, prepare(ctx, shown), shown)
     if box.has_outside_marker and not box.children:
         # The line that a marker stands beside begins with the indent.
         indent = box.style.text_indent

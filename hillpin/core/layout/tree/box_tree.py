@@ -32,8 +32,13 @@ class BoxTree:
         return self._listed
 
     @property
+    def boxes_twice(self) -> list[Box]:
+        """The same, and those that stand for them in first lines."""
+        return [one for box in self.boxes for one in ((box,) if box.first_line is None else (box, *box.first_line.walk()))]
+
+    @property
     def texts(self) -> list[Box]:
         """The boxes that have text to show, of their own or as a marker."""
         if self._texts is None:
-            self._texts = [box for box in self.boxes if box.marker_text or (box.kind == Kind.TEXT and box.text)]
+            self._texts = [box for box in self.boxes_twice if box.marker_text or (box.kind == Kind.TEXT and box.text)]
         return self._texts

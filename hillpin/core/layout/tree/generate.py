@@ -28,6 +28,7 @@ from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
 from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
+from .first_lines import put_first_line
 from .quirk_margins import drop_margins
 from .settle import settle
 
@@ -89,6 +90,8 @@ class Generator:
                 self._unmodelled(box, element, "::first-letter")
         put = settle_fieldset if element.tag == "fieldset" else settle
         put(box, children, self.resolver)
+        if not put_first_line(box, element, style, self.resolver):
+            self._unmodelled(box, element, "::first-line")
 
     def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         """The boxes of an element's pseudo-elements and children, as raw siblings."""
@@ -374,8 +377,6 @@ class Generator:
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
-        if "first-line" in self.resolver.cascade.matches(element).pseudo:
-            self._unmodelled(box, element, "::first-line")
 
     def _note_style(self, box: Box, element: Element, style: ComputedStyle) -> None:
         fields = style.__dict__

@@ -1,0 +1,41 @@
+"""Where lines, and boxes that would stand alone on one, begin in the room that they have (css-text-3 §6)."""
+
+from __future__ import annotations
+
+from ..boxes import Box
+from .inline_items import ItemKind
+from .line_boxes import widened_spaces
+from .line_parts import Line
+
+
+def was_inline(box: Box) -> bool:
+    """Whether a box that is out of flow would be an inline-level one in it."""
+    return bool(box.style.__dict__.get("specified_display", "inline").startswith("inline"))
+
+
+def halves_before(container: Box, box: Box) -> int:
+    """How many halves of the room are before a box out of flow that would stand alone on a line, by ``text-align``."""
+    return _halves(container.style.text_align) if was_inline(box) else 0
+
+
+def _halves(align: str) -> int:
+    return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
+
+
+def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
+    """Where a line starts in its free room by text-align, and the px added at each space where justified."""
+    style = box.style
+    align = style.text_align
+    ends_paragraph = line.is_last or line.forced
+    if ends_paragraph and style.text_align_last != "auto":
+        align = style.text_align_last
+    elif align == "justify" and ends_paragraph:
+        align = "start"
+    if free <= 0:
+        return 0, 0.0
+    if align == "justify":
+        shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else part.item.kind.name for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
+        # Spaces that hang at the end are not widened.
+        spaces = widened_spaces(shown.rstrip(" "))
+        return (0, free / 64 / spaces) if spaces else (0, 0.0)
+    return free * _halves(align) // 2, 0.0
