@@ -149,6 +149,13 @@ class Box:
             yield box
             stack.extend(reversed(box.children))
 
+    def walk_twice(self) -> Iterator[Box]:
+        """The same, and the boxes that stand for them in first lines."""
+        for box in self.walk():
+            yield box
+            if box.first_line is not None:
+                yield from box.first_line.walk()
+
     def forget(self) -> None:
         """Drop what layout remembered of this box: its style has changed."""
         self.edges_memo = self.edges_plan = None

@@ -50,7 +50,7 @@ class Moving:
         """The boxes with moving styles in a box, itself included."""
         known = self.inside.get(id(box))
         if known is None:
-            known = self.inside[id(box)] = [one for one in box.walk() if one in self] if self.styles else []
+            known = self.inside[id(box)] = [one for one in box.walk_twice() if one in self] if self.styles else []
         return known
 
     def runs(self, boxes: list[Box]) -> list[slice]:
@@ -98,7 +98,7 @@ class Course:
 
     def __init__(self, resolver: StyleResolver, root: Box, low: int, high: int, height: int) -> None:
         self.resolver, self.height = resolver, height
-        boxes = list(root.walk())
+        boxes = list(root.walk_twice())
         self.styles = {id(box.style): box.style for box in boxes if box.style.uses_viewport & WIDTH}
         self.known: dict[int, NDArray[np.int64]] = {}
         self.turns: set[int] = set()

@@ -241,7 +241,7 @@ class _Walker:
     def _boxes(self, tables: Tables, step: Step, low: int, high: int) -> None:
         """Block layout at all widths at once."""
         root, ctx = step.tree.root, step.ctx
-        moving = Moving(step.resolver, root.walk(), low, high, self.height)
+        moving = Moving(step.resolver, root.walk_twice(), low, high, self.height)
         basis = np.arange(low, high + 1, dtype=np.int64) * 64
         total = sum(1 for _ in root.walk())
 

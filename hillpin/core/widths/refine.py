@@ -55,7 +55,7 @@ class Refiner:
 
 def _moves(box: Box) -> bool:
     """Whether something in a box is sized by the viewport's width itself."""
-    return any(inner.style.uses_viewport & 2 for inner in box.walk())
+    return any(inner.style.uses_viewport & 2 for inner in box.walk_twice())
 
 
 class _Piecewise:

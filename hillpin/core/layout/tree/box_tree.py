@@ -34,7 +34,7 @@ class BoxTree:
     @property
     def boxes_twice(self) -> list[Box]:
         """The same, and those that stand for them in first lines."""
-        return [one for box in self.boxes for one in ((box,) if box.first_line is None else (box, *box.first_line.walk()))]
+        return list(self.root.walk_twice())
 
     @property
     def texts(self) -> list[Box]:
