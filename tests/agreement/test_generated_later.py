@@ -224,3 +224,8 @@ class Definite(AgreementCase):
         """css-conditional-5 §6: of a pseudo-element its element may be the container."""
         css = "@container (inline-size > 300px) { .w::before { content: 'a'; display: block; height: 20px; width: 50cqw } } .w { container-type: inline-size }"
         self.agree(css, "<div class=w><p>x</p><p class=w>y</p></div><div style='width: 40%'><div class=w>x</div></div>")
+
+    def test_lines_lower_than_their_font_by_an_odd_part_of_a_pixel(self) -> None:
+        """The half of −129/64 px is −64/64: such halves are cut towards nothing before they are cut down to whole px."""
+        sizes, heights = (21, 22.5, 17, 13.3, 15, 16.5), (1.333, 1.111, 1.277, 1.19, 1.05)
+        self.agree("b { font-weight: 400 } p { margin: 0 }", "".join(f"<p style='font: {size}px/{height} {family}'><b>x</b></p><h2 style='font: {size}px/1.2 {family}'><b style='line-height: {height}'>To</b></h2>" for size in sizes for height in heights for family in ("Sans", "Slab", "sans-serif")), widths=(320,))

@@ -33,8 +33,8 @@ class StyleMetrics(NamedTuple):
 
 
 def with_leading(ascent: int, descent: int, line_height: int) -> FontHeight:
-    """Add half-leading: the part above is cut down to whole px (as the browser does)."""
-    above = ((line_height - ascent - descent) // 2) & ~63
+    """Add half-leading: its half is cut towards nothing, and then down to whole px (as the browser does)."""
+    above = int((line_height - ascent - descent) / 2) & ~63
     return FontHeight(ascent + above, line_height - ascent - above)
 
 
