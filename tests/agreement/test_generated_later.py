@@ -229,3 +229,21 @@ class Definite(AgreementCase):
         """The half of −129/64 px is −64/64: such halves are cut towards nothing before they are cut down to whole px."""
         sizes, heights = (21, 22.5, 17, 13.3, 15, 16.5), (1.333, 1.111, 1.277, 1.19, 1.05)
         self.agree("b { font-weight: 400 } p { margin: 0 }", "".join(f"<p style='font: {size}px/{height} {family}'><b>x</b></p><h2 style='font: {size}px/1.2 {family}'><b style='line-height: {height}'>To</b></h2>" for size in sizes for height in heights for family in ("Sans", "Slab", "sans-serif")), widths=(320,))
+
+    def test_fields_are_as_large_under_containment(self) -> None:
+        fields = ("<input>", "<textarea></textarea>", "<input type=checkbox>", "<button>Words</button>", "<meter></meter>")
+        self.agree("", "".join(field.replace(">", f" style='{look}'>", 1) for field in (*fields, "<select><option>Words</select>") for look in ("container-type: inline-size", "contain: inline-size")))
+        self.agree("", "".join(field.replace(">", f" style='{look}'>", 1) for field in fields for look in ("container-type: size", "contain: size")))
+
+    def test_what_is_replaced_is_no_part_of_a_table(self) -> None:
+        parts = ("table-cell", "table-row", "table", "inline-table", "table-caption", "table-column", "table-row-group")
+        self.agree("", "".join(f"<p>a {one.format(part)} b</p><div style='display: table'>{SQUARE} b</div>" for one in (SQUARE.replace("<img", "<img style='display: {}'", 1), "<input style='display: {}'>") for part in parts))
+
+    def test_a_limit_that_fits_within_another(self) -> None:
+        look = "width: max-content; max-width: fit-content"
+        for margin in ("margin: 12px", "", "padding: 9px"):
+            self.agree("", f"<article style='{look}; {margin}'><div style='{look}; {margin}'>Only dusk tickets lighthouse and all that is on the quay</div></article>")
+
+    def test_items_of_columns_are_no_lower_than_their_ratio_makes_them(self) -> None:
+        looks = ("", "overflow: hidden", "min-height: 0", "width: 90px", "align-self: start", "padding: 9px", "box-sizing: border-box; padding: 9px", "max-height: 100px", "flex: 1", "height: 20px", "margin: 9px")
+        self.agree("", "".join(f"<div style='display: flex; flex-direction: column; height: 60px; margin-bottom: 300px'><a style='aspect-ratio: 4 / 3; {look}'>{inside}</a></div>" for look in looks for inside in ("Words", "<b style='display: block; height: 300px'>x</b>")))

@@ -25,6 +25,8 @@ def display_of(element: Element, display: str) -> str:
     if tag == "fieldset" and display.startswith("table"):
         return "block"
     is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
+    if tag in ("input", "select", "textarea") and display.startswith("table-"):
+        return "inline-block"
     if is_button and display == "table":
         return "block"
     if (display == "inline" and (is_button or tag == "fieldset")) or (is_button and "table" in display):

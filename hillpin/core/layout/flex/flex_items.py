@@ -113,6 +113,9 @@ class _Sizes:
             content = self._through_ratio(content)
         else:
             content = self._content_height()
+            by_ratio = self._ratio() if self.box.kind != REPLACED else None
+            if by_ratio is not None:
+                content = max(content, self._from_cross(cross_width(self.ctx, self.item, self.axes), by_ratio))
         self.item.minimum_words = "automatic minimum: its min-content size"
         if specified != INDEFINITE and specified < content:
             content = specified

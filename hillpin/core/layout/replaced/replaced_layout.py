@@ -12,6 +12,7 @@ from ..context import Context
 from ..fragments import Fragment, Space
 from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
+from .natural_sizes import DATE_TYPES
 
 DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 
@@ -19,12 +20,18 @@ DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 def _natural(box: Box) -> Natural:
     """The natural size; without what size containment takes from it (css-contain-2 §3.1)."""
     natural = box.natural or NOTHING
-    if contains_width(box):
+    if contains_width(box) and not _keeps_its_size(box):
         height = natural.height if natural.height is not None else DEFAULT_HEIGHT
         return replace(natural, width=0, height=0 if contains_height(box) else height, ratio=None, baseline=None if contains_height(box) else natural.baseline)
     if natural.line is not None and not box.style.height.is_auto:
         return replace(natural, height=natural.line[0], baseline=natural.line[1])
     return natural
+
+
+def _keeps_its_size(box: Box) -> bool:
+    """Whether a field is as large under containment as without, as the browser has it: all but those of dates and files."""
+    tag, kind = ("", "") if box.element is None else (box.element.tag, box.element.attributes.get("type", "").lower())
+    return tag in ("textarea", "select") or (tag == "input" and kind not in DATE_TYPES and kind != "image")
 
 
 def ratio(box: Box) -> float | None:

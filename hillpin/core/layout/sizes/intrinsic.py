@@ -96,8 +96,9 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     elif style.max_width.has_percentage and box.kind == REPLACED and not _is_field(box):
         low = edges.inline
     elif style.max_width.kind in CONTENT:
-        limit = ctx.content_sizes(box)[0 if style.max_width.kind == Kind.MIN_CONTENT else 1] + edges.inline
-        low, high = min(low, limit), min(high, limit)
+        least, most = (size + edges.inline for size in ctx.content_sizes(box))
+        low = min(low, most if style.max_width.kind == Kind.MAX_CONTENT else least)
+        high = min(high, least if style.max_width.kind == Kind.MIN_CONTENT else most)
     if style.min_width.kind == Kind.FIT_CONTENT:
         least, widest = (size + edges.inline for size in ctx.content_sizes(box))
         return max(low, least), max(high, widest)

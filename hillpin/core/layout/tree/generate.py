@@ -336,6 +336,8 @@ class Generator:
         box.kind = Kind.REPLACED
         box.is_bfc_root = True
         box.natural, box.measure = natural, measure
+        if box.role == "cell":
+            box.role = ""
         if style.display == "inline" or box.is_inline_level:
             box.is_inline_level = not (box.is_floating or box.is_out_of_flow)
         into.append(box)
