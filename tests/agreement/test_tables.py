@@ -226,3 +226,17 @@ class Tables(AgreementCase):
             "table { border: 2px dashed } .c { border-collapse: collapse }",
             "<table><col width=30></table><table class=c><col width=30></table><table width='50%'><thead></thead></table><table width='50%'><tr></tr></table>",
         )
+
+
+class CollapsedRows(AgreementCase):
+    """``visibility: collapse`` (css-tables-3 §3.8): such a row has no height, and no spacing within its group."""
+
+    def test_rows_and_groups(self) -> None:
+        gone = "style='visibility: collapse'"
+        tables = (
+            f"<tr {gone}><th>well</th></tr>", f"<tr><td>a<td>bbbb</tr><tr {gone}><th>well<td style='height: 50px'>x</tr><tr><td>c", f"<tr {gone}><td>a</tr><tr><td>b</tr><tr {gone}><td>c</tr>",
+            f"<tr><td rowspan=2>a<br>b<br>c<td>bbbb</tr><tr {gone}><th>well</tr><tr><td>c", f"<tbody {gone}><tr><td>a<tr><td>b</tbody><tr><td>c", f"<thead {gone}><tr><td>a</thead><tr><td>b<tfoot><tr><td>c</tfoot>",
+        )  # fmt: skip
+        for look in ("", "border-collapse: collapse", "border-spacing: 9px"):
+            self.agree("", "".join(f"<table border style='{look}'>{table}</table>" for table in tables))
+        self.agree("", "".join(f"<table border style='height: 200px'>{table}</table>" for table in tables[:2]))

@@ -130,7 +130,7 @@ _add("display", read_display, "inline", uncovered=lambda value: "ruby" if value 
 _words("position", "static relative absolute fixed sticky -webkit-sticky")
 _words("float", "none left right inline-start inline-end")
 _words("clear", "none left right both inline-start inline-end")
-_words("visibility", "visible hidden collapse", inherited=True, uncovered=lambda value: "visibility: collapse" if value == "collapse" else "")
+_words("visibility", "visible hidden collapse", inherited=True)
 _words("box-sizing", "content-box border-box", restyled=True)
 _words("overflow-x overflow-y", "visible hidden scroll auto clip overlay")
 _words("direction", "ltr rtl", inherited=True, uncovered=lambda value: "direction: rtl" if value != "ltr" else "")

@@ -41,7 +41,9 @@ def record_table_height(
     total = Sum("height")
     words = " + ".join(shown(row.height) for row in rows[:12])
     total.start(sum(row.height for row in rows), f"rows: {words}{' …' if len(rows) > 12 else ''}" if rows else "no rows", Source(rule="CSS 2 §17.5.3"))
-    total.add(spacing * (len(rows) + 1 if rows else 0), f"{len(rows) + 1} spacings × {shown(spacing)}", declared(box, "border-spacing"))
+    # Rows that collapse take none within their group.
+    gaps = min(len(rows) + 1, max(grid_height - edges.block - total.total, 0) // spacing) if rows and spacing else 0
+    total.add(spacing * gaps, f"{gaps} spacings × {shown(spacing)}", declared(box, "border-spacing"))
     total.add(edges.block, f"{name_of(box)} padding and border", declared(box, "padding-top"))
     total.add(grid_height - total.total, "its height is given and larger", declared(box, "height"))
     total.add(captions, "captions above", declared(box, "caption-side"))
@@ -86,7 +88,8 @@ def record_cells(
         total = Sum("height")
         for index in range(cell.row, cell.row + cell.rows):
             total.add(rows[index].height, f"row {index + 1}, as high as its highest cell", Source(rule="CSS 2 §17.5.3"))
-        total.add(down * (cell.rows - 1), f"{cell.rows - 1} spacings", declared(box, "border-spacing"))
+        gaps = min(cell.rows - 1, (child.height - total.total) // down) if down else 0
+        total.add(down * gaps, f"{gaps} spacings", declared(box, "border-spacing"))
         _end(total, child.height)
         sums.write(cell.box, "height", total)
         _record_place(sums, box, cell.box, x, y, offsets[cell.column])

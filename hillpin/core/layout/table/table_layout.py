@@ -11,7 +11,7 @@ from ..sizes.intrinsic import contributions
 from ..sizes.sizing import clamp_block, relative_offset, resolve_block, resolve_inline, to_border_box
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
 from .table_grid import Column, RowSize, TableGrid, table_grid
-from .table_rows import MeasuredCell, aligns_baseline, fill_table_height, measure_cell, row_sizes
+from .table_rows import MeasuredCell, aligns_baseline, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
 
 
 def spacing_of(box: Box) -> tuple[int, int]:
@@ -85,8 +85,15 @@ class _TableLayout:
         natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
         if inner_height != INDEFINITE and inner_height > natural:
             fill_table_height(rows, self.grid, inner_height - natural, inner_height - outer)
-        total = max(sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0), inner_height if inner_height != INDEFINITE else 0)
+        natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
+        total = max(natural, inner_height if inner_height != INDEFINITE else 0)
+        if collapse_rows(rows, self.grid):
+            total -= natural - self._height_of(rows)
         return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
+
+    def _height_of(self, rows: list[RowSize]) -> int:
+        """Rows with their spacing, some of which collapse."""
+        return row_tops(rows, self.grid, self.down, self.down)[1] + self.down
 
     # Widths
 
@@ -180,27 +187,24 @@ class _TableLayout:
 
     def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
         left, first = self.edges.left, top + self.edges.top + self.down
-        row_tops, y = [], first
-        for row in rows:
-            row_tops.append(y)
-            y += row.height + self.down
+        tops, _ = row_tops(rows, self.grid, first, self.down)
         for item in measured:
             cell, box = item.cell, item.cell.box
             last = cell.row + cell.rows - 1
-            height = row_tops[last] + rows[last].height - row_tops[cell.row]
+            height = tops[last] + rows[last].height - tops[cell.row]
             shift = self._shift(item, rows[cell.row], height)
             child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
             dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
-            fragment.children.append(Placed(left + offsets[cell.column] + dx, row_tops[cell.row] + dy, child))
+            fragment.children.append(Placed(left + offsets[cell.column] + dx, tops[cell.row] + dy, child))
         if rows:
             if rows[0].has_baseline:
-                fragment.first_baseline = row_tops[0] + rows[0].baseline
+                fragment.first_baseline = tops[0] + rows[0].baseline
             else:
                 # A row without a cell on its baseline has it where the lowest cell's content ends (css-tables-3 §3.10).
                 ends = [fragment.children[number].y + self._end_of_content(m, rows[0]) for number, m in enumerate(measured) if m.cell.row == 0]
                 fragment.first_baseline = max(ends, default=None)
         fragment.last_baseline = fragment.first_baseline
-        self._tracks(fragment, widths, offsets, rows, row_tops, first)
+        self._tracks(fragment, widths, offsets, rows, tops, first)
 
     def _end_of_content(self, item: MeasuredCell, row: RowSize) -> int:
         """Where a cell's content ends, from its top."""
@@ -218,8 +222,8 @@ class _TableLayout:
         if aligns_baseline(item.cell.box):
             return max(row.baseline - item.ascent, 0)
         if align == "middle":
-            return (height - content) // 2
-        return height - content if align == "bottom" else 0
+            return max(height - content, 0) // 2
+        return max(height - content, 0) if align == "bottom" else 0
 
     def _tracks(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], tops: list[int], first: int) -> None:
         """Rectangles of rows, row groups and columns."""

@@ -88,6 +88,30 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
     return sizes
 
 
+def collapse_rows(sizes: list[RowSize], grid: TableGrid) -> bool:
+    """Take their height from rows that are ``visibility: collapse``; whether there are some (css-tables-3 §3.8)."""
+    gone = [size for size, row in zip(sizes, grid.rows, strict=True) if row.box.style.visibility == "collapse"]
+    for size in gone:
+        size.height = 0
+    return bool(gone)
+
+
+def row_tops(sizes: list[RowSize], grid: TableGrid, first: int, spacing: int) -> tuple[list[int], int]:
+    """Where each row begins, from the first one's top, and where the last ends. Rows that collapse take no spacing within their group."""
+    tops: list[int] = []
+    y, before, has_shown = first, None, False
+    for size, row in zip(sizes, grid.rows, strict=True):
+        if before is not None and row.group is not before:
+            y, has_shown = y + spacing, False
+        before = row.group
+        is_shown = row.box.style.visibility != "collapse"
+        if is_shown and has_shown:
+            y += spacing
+        tops.append(y)
+        y, has_shown = y + size.height, has_shown or is_shown
+    return tops, y
+
+
 def _spread_height(rows: list[RowSize], wanted: int, spacing: int) -> None:
     """A spanning cell that needs more than its rows: they grow, rows without a height first."""
     extra = wanted - sum(row.height for row in rows) - spacing * (len(rows) - 1)
@@ -128,4 +152,4 @@ def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, table_h
     share_height(candidates, extra)
 
 
-__all__ = ["AUTO_KIND", "MeasuredCell", "RowSize", "aligns_baseline", "fill_table_height", "measure_cell", "row_sizes"]
+__all__ = ["AUTO_KIND", "MeasuredCell", "RowSize", "aligns_baseline", "collapse_rows", "fill_table_height", "measure_cell", "row_sizes", "row_tops"]

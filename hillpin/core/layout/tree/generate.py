@@ -162,6 +162,8 @@ class Generator:
             return
         box = self.box_for(style, element)
         self._note_features(box, element, style)
+        if as_item and style.visibility == "collapse":
+            self._unmodelled(box, element, "visibility: collapse")
         if display == "list-item":
             self._outside_marker(box, style)
         into.append(box)
@@ -379,6 +381,8 @@ class Generator:
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
+        if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
+            self._unmodelled(box, element, "visibility: collapse")
 
     def _note_style(self, box: Box, element: Element, style: ComputedStyle) -> None:
         fields = style.__dict__
