@@ -2,6 +2,12 @@
 
 from __future__ import annotations
 
+import unittest
+
+from hillpin.core.files import MemoryFiles
+from hillpin.core.page import Page
+from hillpin.core.writing import why_dead
+
 from .base import AgreementCase
 
 LOOKS = "fieldset { border: 5px solid; padding: 6px 10px } p { margin: 16px 0 }"
@@ -46,6 +52,16 @@ class Fieldsets(AgreementCase):
         field = f"<fieldset><legend>{WORDS}</legend><p>one</p></fieldset>"
         self.agree(LOOKS, f'<div style="display: flex">{field}<fieldset style="flex: 1"><legend>A</legend><p>one</p></fieldset></div><table><td>{field}<td>x</table>')
         self.agree(LOOKS, f'<div style="display: grid; grid-template-columns: 1fr 1fr"><fieldset><legend>A</legend><p style="height: 100%">one</p></fieldset><p style="height: 200px">x</p></div><center>{field}</center>')
+
+
+class Told(unittest.TestCase):
+    def test_what_lays_out_the_contents_has_its_effect(self) -> None:
+        for display, word in (("flex", "justify-content"), ("grid", "grid-template-columns"), ("block", "")):
+            page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><body><fieldset style='display: {display}; {word}: center'><legend>A</legend><p>x</p></fieldset>"}))
+            layout = page.layout(600)
+            fieldset = page.document.elements[1]
+            reasons = {name: why_dead(name, fieldset, layout.tree.styles[fieldset], layout) for name in ("justify-content", "grid-template-columns")}
+            self.assertEqual([name for name, reason in reasons.items() if not reason], {"flex": ["justify-content"], "grid": ["justify-content", "grid-template-columns"], "block": []}[display])
 
 
 class StretchedHeights(AgreementCase):

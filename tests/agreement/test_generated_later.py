@@ -247,3 +247,9 @@ class Definite(AgreementCase):
     def test_items_of_columns_are_no_lower_than_their_ratio_makes_them(self) -> None:
         looks = ("", "overflow: hidden", "min-height: 0", "width: 90px", "align-self: start", "padding: 9px", "box-sizing: border-box; padding: 9px", "max-height: 100px", "flex: 1", "height: 20px", "margin: 9px")
         self.agree("", "".join(f"<div style='display: flex; flex-direction: column; height: 60px; margin-bottom: 300px'><a style='aspect-ratio: 4 / 3; {look}'>{inside}</a></div>" for look in looks for inside in ("Words", "<b style='display: block; height: 300px'>x</b>")))
+
+    def test_negative_margins_take_from_what_stands_beside_them_in_widest_sizes(self) -> None:
+        for margin in ("-5px", "auto -2.125em", "0 -60px 0 0", "-30px"):
+            for display in ("inline-flex", "flex; flex-direction: column; float: left", "flex; float: left; flex-wrap: wrap", "inline-grid", "inline-block"):
+                inside = (f"At<span style='margin: {margin}'>Dusk</span>", f"<b style='display: inline-block; margin: {margin}'>Dusk</b>", f"words <b style='display: inline-block; margin: {margin}'>Dusk</b> words", f"<p style='margin: {margin}'>Dusk</p><p style='margin: 0'>x</p>")
+                self.agree("", "".join(f"<div style='display: {display}'>{one}</div><s>x</s>" for one in inside), widths=(320,))

@@ -253,7 +253,7 @@ class NotCovered(unittest.TestCase):
             ("direction: rtl", "direction: rtl"),
             ("columns: 2", "multiple columns"),
             ("contain: size", "size containment"),
-            ("text-wrap: balance", "text-wrap: balance"),
+            ("text-wrap: pretty", "text-wrap: pretty"),
         ):
             page = page_of(f"p {{ {declaration} }}", "<p>x</p>")
             self.assertFalse(box(page, "p").modelled, declaration)

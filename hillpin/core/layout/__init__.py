@@ -7,6 +7,7 @@
 From outside: ``layout_root(Pass(viewport, fonts), root)``, and the data below.
 """
 
+from .block.fieldset import contents_of
 from .boxes import BREAK, FLEX, GRID, INLINE, TEXT, Box, Edges, Kind, edges_of
 from .containing import containing_box
 from .context import Context
@@ -24,4 +25,4 @@ from .replaced.natural import Natural
 from .replaced.natural_sizes import Pictures
 from .tree.box_tree import BoxTree
 
-__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "edges_of", "layout_root", "scroll_ends", "small_caps_size", "style_metrics", "transformed"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "contents_of", "edges_of", "layout_root", "scroll_ends", "small_caps_size", "style_metrics", "transformed"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from ..layout import Box, Kind
+from ..layout import Box, Kind, contents_of
 from ..markup import Element
 from ..page import Layout
 from ..styles import ComputedStyle
@@ -30,8 +30,9 @@ class _Facts:
         self.around = around
         self.is_replaced = element.tag in _REPLACED and not pseudo
         self.is_inline = self.box is None and style.display == "inline" and not self.is_replaced
-        self.is_flex = self.box is not None and self.box.kind == Kind.FLEX
-        self.is_grid = self.box is not None and self.box.kind == Kind.GRID
+        holder = contents_of(self.box) if self.box is not None else None
+        self.is_flex = holder is not None and holder.kind == Kind.FLEX
+        self.is_grid = holder is not None and holder.kind == Kind.GRID
         self.in_flex = around is not None and around.kind == Kind.FLEX
         self.in_grid = around is not None and around.kind == Kind.GRID
         self.is_absolute = style.position in ("absolute", "fixed")

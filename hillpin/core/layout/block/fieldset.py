@@ -66,6 +66,11 @@ def _shift(legend: Box, own: Edges, room: int) -> int:
     return own.margin_left + part
 
 
+def contents_of(box: Box) -> Box:
+    """The box that lays out what is in a box: itself, but in a fieldset that shows a legend."""
+    return box.children[1] if box.role == FIELDSET else box
+
+
 def is_in_contents(box: Box, fieldset: Box) -> bool:
     """Whether a box in a fieldset stands in its contents, and not in its legend."""
     node = box.parent
@@ -81,4 +86,4 @@ def contents_frame(fragment: Fragment, frame: Frame) -> Frame:
     return replace(frame, y=top, height=max(frame.height - top + frame.y, 0))
 
 
-__all__ = ["CONTENTS", "FIELDSET", "LEGEND", "contents_frame", "is_in_contents", "layout_fieldset"]
+__all__ = ["CONTENTS", "FIELDSET", "LEGEND", "contents_frame", "contents_of", "is_in_contents", "layout_fieldset"]

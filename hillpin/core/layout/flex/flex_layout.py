@@ -8,7 +8,7 @@ from ..alignment import Distribution, distribute, half, offset_of, split_safety,
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.intrinsic import contributions, minimum_width
+from ..sizes.intrinsic import minimum_width, outer_sizes
 from ..sizes.sizing import (
     block_size,
     child_percent_basis,
@@ -30,11 +30,11 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width of a flex container (§9.9.1, as browsers do it)."""
     style = box.style
     items = [child for child in box.children if not child.is_out_of_flow]
-    sizes = [contributions(ctx, child) for child in items]
+    sizes = [outer_sizes(ctx, child) for child in items]
     if not sizes:
         return 0, 0
     if style.flex_direction.startswith("column"):
-        return max(low for low, _ in sizes), max(high for _, high in sizes)
+        return max(0, *(low for low, _ in sizes)), max(0, *(high for _, high in sizes))
     gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
     edges = edges_of(box, 0)
     height = definite_height(box, edges, INDEFINITE) if style.flex_wrap == "nowrap" else INDEFINITE
@@ -42,8 +42,8 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     flexed = [(given, given) if given is not None else _flexed(ctx, child, *size) for given, child, size in zip(by_row, items, sizes, strict=True)]
     high = sum(high for _, high in flexed) + gaps
     if style.flex_wrap == "nowrap":
-        return sum(low for low, _ in flexed) + gaps, high
-    low = max(low for low, _ in sizes)
+        return max(sum(low for low, _ in flexed) + gaps, 0), max(high, 0)
+    low = max(0, *(low for low, _ in sizes))
     return low, max(low, high)
 
 

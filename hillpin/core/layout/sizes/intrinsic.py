@@ -60,11 +60,17 @@ def _block_sizes(ctx: Context, box: Box) -> tuple[int, int]:
 
 
 def contributions(ctx: Context, box: Box) -> tuple[int, int]:
-    """Min- and max-content contributions: the outer widths of a box (§5.2), percentages as for unknown basis."""
+    """Min- and max-content contributions: the outer widths of a box (§5.2), percentages as for unknown basis; no less than nothing."""
+    low, high = outer_sizes(ctx, box)
+    return max(low, 0), max(high, 0)
+
+
+def outer_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+    """The same, where negative margins take from what stands beside the box on a line."""
     edges = edges_of(box, 0)
     margins = edges.margin_left + edges.margin_right
     low, high = border_box_sizes(ctx, box)
-    return max(low + margins, 0), max(high + margins, 0)
+    return low + margins, high + margins
 
 
 def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
@@ -174,7 +180,7 @@ class _InlineSizes:
             elif item.kind == ItemKind.FLOAT:
                 self._float(item)
             elif item.kind == ItemKind.ATOMIC:
-                low, high = contributions(self.ctx, item.box)
+                low, high = outer_sizes(self.ctx, item.box)
                 if can_break[item.start] and item.wraps and not self.at_edge:
                     self._end_piece()
                 self.at_edge = False
