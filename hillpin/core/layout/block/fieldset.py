@@ -17,7 +17,7 @@ FIELDSET, LEGEND, CONTENTS = "fieldset", "legend", "contents"
 
 
 def layout_fieldset(ctx: Context, box: Box, space: Space) -> Fragment:
-    """Lay out a fieldset that shows a legend: its children are the legend, the box of its contents, and what is out of flow."""
+    """Lay out a fieldset that shows a legend: its children are the legend and the box of its contents."""
     edges = edges_of(box, space.inline)
     width = inline_size(ctx, box, edges, space)
     inner = max(width - edges.inline, 0)
