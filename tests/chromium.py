@@ -5,12 +5,13 @@ from __future__ import annotations
 import atexit
 from typing import Any
 
+from hillpin.browser.visiting import WITHOUT_OMNIBOX
 from playwright.sync_api import Browser, Page, sync_playwright
 
 EXECUTABLE = "/usr/bin/chromium"
 ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync", "--allow-file-access-from-files",
+    "--disable-component-update", "--disable-sync", "--allow-file-access-from-files", WITHOUT_OMNIBOX,
 ]  # fmt: skip
 
 TIMEOUT = 180_000
