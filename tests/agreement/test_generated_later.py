@@ -253,3 +253,32 @@ class Definite(AgreementCase):
             for display in ("inline-flex", "flex; flex-direction: column; float: left", "flex; float: left; flex-wrap: wrap", "inline-grid", "inline-block"):
                 inside = (f"At<span style='margin: {margin}'>Dusk</span>", f"<b style='display: inline-block; margin: {margin}'>Dusk</b>", f"words <b style='display: inline-block; margin: {margin}'>Dusk</b> words", f"<p style='margin: {margin}'>Dusk</p><p style='margin: 0'>x</p>")
                 self.agree("", "".join(f"<div style='display: {display}'>{one}</div><s>x</s>" for one in inside), widths=(320,))
+
+    def test_cells_over_columns_that_are_one_give_it_no_width_of_its_own(self) -> None:
+        cells = ("<td>nine<td style='width: 180px' colspan=2>Wind", "<td style='width: 50px'>nine<td style='width: 180px' colspan=2>Wind", "<col style='width: 50px'><td>nine<td style='width: 180px' colspan=2>Wind", "<td>nine<td style='width: 30%' colspan=2>Wind", "<td>nine<td style='width: 180px' colspan=2>Wind<tr><td>a<td>b<td>c")
+        self.agree("", "".join(f"<table {width}>{one}</table>" for one in cells for width in ("width=100%", "")))
+
+    def test_tables_of_a_ratio(self) -> None:
+        """css-sizing-4 §4: the height that it gives is filled by the rows."""
+        looks = ("", "width: 300px", "width: 300px; height: 20px", "height: 60px", "max-height: 60px", "min-height: 160px", "width: 300px; border-collapse: collapse", "float: left", "display: inline-table", "aspect-ratio: 20")
+        self.agree("table { aspect-ratio: 2.35 }", "".join(f"<table style='{look}'><td>at when from is</table><p style='clear: both'></p>" for look in looks))
+        self.agree("table { aspect-ratio: 2.35 }", "".join(f"<div style='display: {display}'><table><td>at when from is</table></div>" for display in ("flex", "flex; flex-direction: column", "grid")))
+
+    def test_capitals_by_the_character_before_in_the_tree(self) -> None:
+        """Also in blocks, boxes out of flow and such as are split; quotations that close are not yet there, others are."""
+        texts = ("<q>Tickets</q>from", "<q>tickets</q><b>from</b>", "say<q>word</q>", "a<b style='display: inline-block'>from</b><i>on</i>", "a<b style='position: absolute'>from</b><i>on</i>", "a<b style='float: left'>from</b><i>on</i>", "a<p>from</p><i>on</i>", "a<wbr><b>from</b>", "a<i class=x></i><b>from</b>")
+        self.agree("div { text-transform: capitalize; margin-bottom: 30px } .x::after { content: counter(x, disc) }", "".join(f"<div><span>{text}</span></div>" for text in texts))
+        inside = ("<p style='position: absolute'>x-</p>", "<p style='float: left'>x-</p>", "<p style='position: absolute'></p>", "<p style='float: left'></p>", "<p>x</p><u style='position: absolute'>from</u>")
+        self.agree("div { text-transform: capitalize; margin-bottom: 60px }", "".join(f"<div>a{one}<b>from</b></div>" for one in inside))
+
+    def test_fields_lower_than_their_line_keep_its_middle(self) -> None:
+        fields = [f"<div><input {kind} style='height: {height}px; padding: {padding}; box-sizing: border-box'>x</div>" for kind in ("", "value=a", "placeholder=a", "type=search", "type=number") for height in (4, 14, 18) for padding in ("0", "4px", "8px 0 0", "0 0 8px")]
+        self.agree("", "".join(fields) + "<h2 style='height: 24px'><input style='height: 100%; padding: 8px; box-sizing: border-box'></h2>", widths=(640,))
+
+    def test_blocks_out_of_flow_stand_below_what_is_empty_before_them(self) -> None:
+        before = ("<span></span>", "<span> </span>", "<span style='background: red'></span>", "<img width=0 height=0>", "<i><b></b></i>", "a<br><span><br></span>", "<b style='float: left'>x</b>", "<b style='position: absolute'>x</b>")
+        self.agree("ul { position: absolute }", "".join(f"<div style='margin-bottom: 60px'>{one}<ul>Wind</ul>the</div>" for one in before) + "<span><ul>Wind</ul>the</span>")
+
+    def test_lines_pulled_back_between_floats_that_leave_no_room(self) -> None:
+        floats = "".join(f"<section style='width: 300px'><b style='width: {width}px; height: {height}px'></b><i></i>x<div style='text-indent: -16px'>{text}</div></section>" for width in (140, 149, 150, 160) for height in (10, 30, 50) for text in ("I", "abc", "abc def"))
+        self.agree("b { float: left } i { float: right; width: 150px; height: 10px; margin-top: 20px }", floats + "<section style='width: 300px'><b style='width: 310px; height: 30px'></b><div style='text-indent: -36px'>Pie</div></section>", widths=(640,))

@@ -99,6 +99,8 @@ class Box:
     """Whether a float inside can reach the formatting context that the box is in."""
     has_outside_marker: bool = False
     marker_text: str = ""
+    is_counted: bool = False
+    """Whether it is the text of a quotation mark or a counter."""
     opens: bool = True
     """For pieces of an inline box split round a block: whether this piece has the start edge."""
     closes: bool = True

@@ -17,7 +17,7 @@ from ...styles.values import ZERO, Length
 from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
 from .text_shaping import running_sums, shape_text
-from .text_transforms import ends_in_word, transformed
+from .text_transforms import goes_on_with_a_word, transformed
 
 OBJECT = "\ufffc"
 _FIRST_LINE_END = re.compile(r"^[ \t\r\f]*\n[ \t\n\r\f]*")
@@ -105,8 +105,6 @@ class _Builder:
         self.items: list[Item] = []
         self.pieces: list[str] = []
         self.length = 0
-        self.in_word = False
-        """Whether the text so far ends within a word."""
         self.space_pending_removal = True
         """True where a collapsible space would stand at the start of a line or after another space."""
 
@@ -159,7 +157,6 @@ class _Builder:
             item = self._append(ItemKind.BREAK, box, "\n")
             item.wraps = True
             self.space_pending_removal = True
-            self.in_word = False
         elif box.kind == INLINE:
             self._append(ItemKind.OPEN, box, "")
             for child in box.children:
@@ -168,13 +165,13 @@ class _Builder:
         else:
             item = self._append(ItemKind.ATOMIC, box, OBJECT)
             item.wraps = box.parent is None or box.parent.style.text_wrap_mode == "wrap"
-            self.space_pending_removal = self.in_word = False
+            self.space_pending_removal = False
 
     def _add_text(self, box: Box) -> None:
         style = box.style
         collapse = style.white_space_collapse
         if collapse in ("preserve", "break-spaces"):
-            self._add_preserved(box, self._transformed(box.text, style), collapse)
+            self._add_preserved(box, self._transformed(box, box.text), collapse)
             return
         if collapse == "preserve-breaks":
             for number, part in enumerate(box.text.split("\n")):
@@ -215,13 +212,11 @@ class _Builder:
                 self.space_pending_removal = False
         if not result:
             return
-        item = self._append(ItemKind.TEXT, box, self._transformed("".join(result), box.style))
+        item = self._append(ItemKind.TEXT, box, self._transformed(box, "".join(result)))
         item.wraps = box.style.text_wrap_mode == "wrap"
 
-    def _transformed(self, text: str, style: ComputedStyle) -> str:
-        shown = transformed(text, style, self.in_word)
-        self.in_word = ends_in_word(text, self.in_word)
-        return shown
+    def _transformed(self, box: Box, text: str) -> str:
+        return transformed(text, box.style, box.style.text_transform == "capitalize" and goes_on_with_a_word(box))
 
     def _opportunities(self, text: str) -> list[bool]:
         result = break_opportunities(text)

@@ -169,8 +169,11 @@ class _LineLayout:
             if not line.has_content and not self._has_edges(line):
                 return line, None, top
             self._bounds(top, height)
-            intruded = max(self.right - self.left, 0) < self.width
-            if line.width + indent > self.right - self.left + 1 and intruded and self.box.style.text_wrap_mode != "nowrap":
+            room = self.right - self.left
+            intruded = max(room, 0) < self.width
+            # Between floats that leave no room a line that its indent pulls back does not stand either.
+            is_shut = room <= 0 and self.left > 0 and self.right < self.width
+            if (line.width + indent > room + 1 or (line.width and is_shut)) and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height, self.floats_before)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
@@ -331,6 +334,7 @@ class _LineLayout:
     def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
         widening = aligned(self.box, line, max(self.right - self.left - line.width, 0), self.content.text)[1] if line.width else 0.0
         position, follows, shown = self._start(line), False, ""
+        opened: set[Box] = set()
         if line_box is not None and line.width:
             position = line_box.left
         for part in line.parts:
@@ -347,11 +351,11 @@ class _LineLayout:
                 position += part.width
                 if widening and part.item.kind == ItemKind.TEXT:
                     shown += self.content.text[part.start : part.end]
-                if part.item.kind == ItemKind.CLOSE:
-                    edges = edges_of(part.item.box, self.basis)
-                    follows = follows or bool(edges.inline or edges.margin_left or edges.margin_right)
-                elif part.item.kind != ItemKind.OPEN:
-                    follows = follows or part.width > 0
+                # Whatever stands in the line counts, be it empty; an inline box of the line when it is closed.
+                if part.item.kind == ItemKind.OPEN:
+                    opened.add(part.item.box)
+                else:
+                    follows = follows or part.width > 0 or part.item.kind == ItemKind.ATOMIC or part.item.box in opened
 
 
 def _index_of(content: InlineContent, item: Item) -> int:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import unicodedata
 
 from ...styles.style import ComputedStyle
+from ..boxes import INLINE, TEXT, Box
 
 _WITHIN_WORDS = "'\u2019\u00b7\u2027\u00ad\u200d\u2060"
 """What parts no word where letters stand on both sides (after UAX #29; a full stop does in Chromium)."""
@@ -14,11 +15,42 @@ def _goes_on(character: str) -> bool:
     return character.isalnum() or character == "_" or character in _WITHIN_WORDS or unicodedata.category(character)[0] == "M"
 
 
-def ends_in_word(text: str, in_word: bool) -> bool:
-    """Whether a word goes on after a text that begins within one, or does not."""
-    for character in text:
-        in_word = character.isalnum() or character == "_" or (in_word and _goes_on(character))
-    return in_word
+def goes_on_with_a_word(box: Box) -> bool:
+    """Whether the text of a box begins within a word: by the last character of the text before it in the tree, as the browser has
+    it. Inline boxes, empty texts, boxes out of flow, and what ``::after`` counts (it comes later) are passed over."""
+    before = _before(box)
+    while before is not None:
+        if before.kind == TEXT and before.text not in ("", "\u200b") and not _comes_later(before):
+            return before.text[-1].isalnum() or before.text[-1] == "_"
+        is_passed = before.kind in (TEXT, INLINE) or before.is_out_of_flow or _goes_on_inside(before)
+        before = _before(before) if is_passed else None
+    return False
+
+
+def _comes_later(text: Box) -> bool:
+    return text.is_counted and text.parent is not None and text.parent.pseudo == "after"
+
+
+def _before(box: Box) -> Box | None:
+    """The box before in the order of the tree, None at the root."""
+    parent = box.parent
+    if parent is None:
+        return None
+    number = next((number for number, child in enumerate(parent.children) if child is box), 0)
+    if not number:
+        return parent
+    last = parent.children[number - 1]
+    while last.children:
+        last = last.children[-1]
+    return last
+
+
+def _goes_on_inside(box: Box) -> bool:
+    """Whether an anonymous block begins with what an inline box that is split round a block goes on with, or out of flow."""
+    if box.element is not None or not box.children:
+        return False
+    first = box.children[0]
+    return first.is_out_of_flow or (first.kind == INLINE and not first.opens)
 
 
 def transformed(text: str, style: ComputedStyle, in_word: bool = False) -> str:

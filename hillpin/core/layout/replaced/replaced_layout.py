@@ -76,8 +76,9 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)
     if natural.baseline is not None:
-        # The text of a field or menu stands in the middle of it.
-        spare = max(height - natural.height, 0) if natural.height is not None else 0
+        # The text of a field or menu stands in the middle of it; in a field that is lower than its line, too.
+        spare = height - natural.height if natural.height is not None else 0
+        spare = max(spare, 0) if natural.line is None else spare
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
     if natural.sits_on_baseline:
         fragment.first_baseline = fragment.last_baseline = fragment.height

@@ -15,15 +15,16 @@ BOUNDLESS = 1_000_000 * 64
 
 
 def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool) -> list[Column]:
-    """Columns from their boxes, then from cells in one column, then from cells over several."""
+    """Columns from their boxes, then from cells in one column, then from cells over several: these give no column a width of
+    its own, also where columns that no cell begins in are one with the column before them."""
     columns = [_from_column_boxes(own, group) for own, group in grid.columns]
     if is_fixed:
         _fixed_from_first_row(ctx, grid, columns, spacing)
         return columns
     for cell in grid.cells:
-        if cell.columns == 1:
+        if cell.box.column_span == 1:
             _add_cell(columns[cell.column], _constraint(ctx, cell.box))
-    for cell in sorted((c for c in grid.cells if c.columns > 1), key=lambda c: c.columns):
+    for cell in sorted((c for c in grid.cells if c.box.column_span > 1), key=lambda c: c.columns):
         _spread_cell(columns[cell.column : cell.column + cell.columns], _constraint(ctx, cell.box), spacing)
     _cap_percentages(columns)
     return columns
@@ -100,13 +101,10 @@ def _spread_cell(columns: list[Column], cell: Column, spacing: int) -> None:
                 column.percent = rest * column.maximum / total if total else rest / len(free)
     low, high = max(cell.minimum - between, 0), max(cell.maximum - between, 0)
     plain = [Column(c.minimum, c.maximum, c.percent, c.constrained) for c in columns]
-    for column, size in zip(columns, distribute_auto(low, plain), strict=True):
-        if size > column.minimum:
-            column.minimum, column.set_by = size, cell.set_by
-        column.maximum = max(column.maximum, column.minimum)
-    plain = [Column(c.minimum, c.maximum, c.percent, c.constrained) for c in columns]
-    for column, size in zip(columns, distribute_auto(high, plain), strict=True):
-        column.maximum = max(column.maximum, size)
+    for column, least, most in zip(columns, distribute_auto(low, plain), distribute_auto(high, plain), strict=True):
+        if least > column.minimum:
+            column.minimum, column.set_by = least, cell.set_by
+        column.maximum = max(column.maximum, column.minimum, most)
 
 
 def _cap_percentages(columns: list[Column]) -> None:

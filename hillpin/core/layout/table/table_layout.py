@@ -8,7 +8,17 @@ from ..boxes import FLEX, GRID, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.intrinsic import contributions
-from ..sizes.sizing import clamp_block, relative_offset, resolve_block, resolve_inline, to_border_box
+from ..sizes.ratios import ratio_of
+from ..sizes.sizing import (
+    clamp_block,
+    height_from_ratio,
+    relative_offset,
+    resolve_block,
+    resolve_inline,
+    through_ratio,
+    to_border_box,
+    width_from_ratio,
+)
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
 from .table_grid import Column, RowSize, TableGrid, table_grid
 from .table_rows import MeasuredCell, aligns_baseline, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
@@ -72,7 +82,7 @@ class _TableLayout:
         width = self._width()
         widths = self._column_widths(width)
         offsets = self._column_offsets(widths)
-        height = self._given_height()
+        height = self._given_height(width)
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         outer = 2 * self.down
         basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
@@ -112,10 +122,13 @@ class _TableLayout:
             return max(space.fixed_inline, low)
         margins = edges.margin_left + edges.margin_right
         width = box.style.width
+        by_ratio = width_from_ratio(box, edges, space)
         if width.kind != AUTO_KIND:
             used = resolve_inline(self.ctx, box, width, edges, space.inline, margins)
+        elif by_ratio is not None:
+            used = by_ratio
         else:
-            used = max(low, min(high, space.inline - margins))
+            used = through_ratio(box, max(low, min(high, space.inline - margins)), edges, space.percent_block)
         used = self._limited(used, low, high)
         self._record_width(used, low, high)
         return max(used, low)
@@ -146,11 +159,13 @@ class _TableLayout:
         last = min(column + count, len(widths)) - 1
         return offsets[last] + widths[last] - offsets[column]
 
-    def _given_height(self) -> int:
-        """A border-box height the grid is to fill, or INDEFINITE (§17.5.3)."""
+    def _given_height(self, width: int) -> int:
+        """A border-box height the grid is to fill, or INDEFINITE (§17.5.3); through ``aspect-ratio``, too."""
         if self.space.fixed_block != INDEFINITE:
             return self.space.fixed_block
         height = resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
+        if height == INDEFINITE and ratio_of(self.box) is not None:
+            height = height_from_ratio(self.box, self.edges, width)
         if height == INDEFINITE:
             least = clamp_block(self.box, self.edges.block, self.edges, self.space.percent_block)
             return least if least > self.edges.block else INDEFINITE
@@ -188,10 +203,12 @@ class _TableLayout:
     def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
         left, first = self.edges.left, top + self.edges.top + self.down
         tops, _ = row_tops(rows, self.grid, first, self.down)
+        heights: list[int] = []
         for item in measured:
             cell, box = item.cell, item.cell.box
             last = cell.row + cell.rows - 1
             height = tops[last] + rows[last].height - tops[cell.row]
+            heights.append(height)
             shift = self._shift(item, rows[cell.row], height)
             child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
             dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
@@ -200,16 +217,11 @@ class _TableLayout:
             if rows[0].has_baseline:
                 fragment.first_baseline = tops[0] + rows[0].baseline
             else:
-                # A row without a cell on its baseline has it where the lowest cell's content ends (css-tables-3 §3.10).
-                ends = [fragment.children[number].y + self._end_of_content(m, rows[0]) for number, m in enumerate(measured) if m.cell.row == 0]
-                fragment.first_baseline = max(ends, default=None)
+                # A row without a cell on its baseline has it where the content box of its cells ends (css-tables-3 §3.10).
+                ends = [height - edges_of(m.cell.box, m.basis).bottom for m, height in zip(measured, heights, strict=True) if m.cell.row == 0]
+                fragment.first_baseline = tops[0] + max(ends) if ends else None
         fragment.last_baseline = fragment.first_baseline
         self._tracks(fragment, widths, offsets, rows, tops, first)
-
-    def _end_of_content(self, item: MeasuredCell, row: RowSize) -> int:
-        """Where a cell's content ends, from its top."""
-        edges = edges_of(item.cell.box, item.basis)
-        return max(item.least - edges.bottom, edges.top) + self._shift(item, row, row.height)
 
     def _is_definite(self, box: Box) -> bool:
         """Whether percentages inside a cell have a height to be of."""

@@ -308,7 +308,7 @@ class Generator:
         if not text:
             return []
         plain = self.resolver.anonymous_style(style, "inline")
-        return [Box(Kind.TEXT, plain, None, text=text, is_inline_level=True)]
+        return [Box(Kind.TEXT, plain, None, text=text, is_inline_level=True, is_counted=kind not in ("text", "attr"))]
 
     # Replaced elements and controls
 
