@@ -282,3 +282,19 @@ class Definite(AgreementCase):
     def test_lines_pulled_back_between_floats_that_leave_no_room(self) -> None:
         floats = "".join(f"<section style='width: 300px'><b style='width: {width}px; height: {height}px'></b><i></i>x<div style='text-indent: -16px'>{text}</div></section>" for width in (140, 149, 150, 160) for height in (10, 30, 50) for text in ("I", "abc", "abc def"))
         self.agree("b { float: left } i { float: right; width: 150px; height: 10px; margin-top: 20px }", floats + "<section style='width: 300px'><b style='width: 310px; height: 30px'></b><div style='text-indent: -36px'>Pie</div></section>", widths=(640,))
+
+    def test_boxes_out_of_flow_are_aligned_where_they_would_stand(self) -> None:
+        """css-position-3 §3.5.1: in block containers their static-position rectangle is as wide as these, on a line as high as it."""
+        looks = ("place-self: center", "justify-self: end", "align-self: end", "place-self: center; margin: 0", "place-self: center; top: 5px; margin: 0", "place-self: center; left: 5px", "place-self: stretch", "justify-self: right; margin: 5px")
+        for tag in ("p", "b"):
+            out = [f"<{tag} style='{look}'>back</{tag}>" for look in looks]
+            self.agree(f"{tag} {{ position: absolute }} section {{ margin: 60px 0 }}", "".join(f"<section>{before}{one}{after}</section>" for one in out for before, after in (("", ""), ("<div>a</div>", "<div>a</div>"), ("a ", " b"), ("<div style='text-align: center; line-height: 40px'>x ", "y</div>"))))
+
+    def test_no_space_after_a_marker_inside(self) -> None:
+        texts = ("\nboard", " board", "<b> board</b>", "<!-- --> board", "<b></b> board", " <p>board</p>")
+        self.agree("div div { display: list-item; list-style-position: inside } div { float: left; clear: left }", "".join(f"<div><div style='list-style-type: {kind}'>{text}</div></div>" for text in texts for kind in ("disc", "decimal", '"x"', "square", "none")))
+
+    def test_limits_of_height_through_the_ratio_of_items(self) -> None:
+        looks = ("max-height: 16px", "min-height: 500px", "max-height: 16px; min-height: 10px")
+        sides = ("", "justify-self: stretch", "justify-self: start", "align-self: start", "place-self: stretch")
+        self.agree("a { aspect-ratio: 1 / 2 }", "".join(f"<div style='display: {display}'><a style='{look}; {side}'>and sky</a></div>" for display in ("grid", "flex") for look in looks for side in sides))

@@ -7,7 +7,7 @@ import numpy as np
 from ..layout.block.floats import Floats
 from ..layout.block.margins import FlowRules
 from ..layout.boxes import BLOCK, TABLE, Box
-from ..layout.inline.line_alignment import halves_before
+from ..layout.inline.line_alignment import halves_before, waiting_at
 from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, everywhere, larger
 from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Strip, Waiting, row_of
 
@@ -34,6 +34,9 @@ class FlowAcross(FlowRules[Units, Inside]):
                 self._floats(run)
                 run = []
             if child.is_out_of_flow:
+                waiting = waiting_at(child, 0, 0)
+                if (waiting.justify, waiting.align) != ("start", "start"):
+                    raise NotAcrossError
                 self.inside.waiting.append(Waiting(child, self.width * halves_before(self.box, child) // 2, self.here()))
             else:
                 self._block(child)

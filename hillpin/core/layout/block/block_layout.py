@@ -13,7 +13,7 @@ from ..containing import contains_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
-from ..inline.line_alignment import halves_before, was_inline
+from ..inline.line_alignment import halves_before, waiting_at, was_inline
 from ..inline.line_layout import layout_lines
 from ..positioned import place_out_of_flow
 from ..sizes.sizing import (
@@ -125,7 +125,7 @@ class _BlockFlow(FlowRules[int, Inside]):
         ends_at: int | None = None
         for child in self.box.children:
             if child.is_out_of_flow:
-                self.inside.out_of_flow.append(OutOfFlow(child, self._static_start(child), self.here()))
+                self.inside.out_of_flow.append(self._out_of_flow(child))
             elif child.is_floating:
                 self._float(child)
             else:
@@ -136,12 +136,15 @@ class _BlockFlow(FlowRules[int, Inside]):
         inside.height, inside.bottom = (ends_at, NO_STRUT) if ends_at is not None and self.floats.is_cut else (self.y, self.strut)
         return inside
 
-    def _static_start(self, box: Box) -> int:
-        """Where a box out of flow would begin: one that was inline beside the floats, by ``text-align``."""
-        if not was_inline(box) or not self.floats.items:
-            return self.width * halves_before(self.box, box) // 2
-        left, right = self.floats.bounds(self.cy + self.here(), 1, self.cx, self.cx + self.width)
-        return left - self.cx + (right - left) * halves_before(self.box, box) // 2
+    def _out_of_flow(self, box: Box) -> OutOfFlow:
+        """A box out of flow, with where it would begin: one that was inline beside the floats, by ``text-align``."""
+        if not was_inline(box):
+            return waiting_at(box, 0, self.here(), self.width)
+        left, right = 0, self.width
+        if self.floats.items:
+            low, high = self.floats.bounds(self.cy + self.here(), 1, self.cx, self.cx + self.width)
+            left, right = low - self.cx, high - self.cx
+        return OutOfFlow(box, left + (right - left) * halves_before(self.box, box) // 2, self.here())
 
     def _float(self, box: Box) -> None:
         y = self.here()

@@ -10,7 +10,7 @@ from ..context import Context
 from ..fragments import Space
 from ..replaced.replaced_layout import has_ratio_alone, ratio
 from ..sizes.rules import CONTENT
-from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, to_border_box, width_from_ratio
+from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, through_ratio, to_border_box, width_from_ratio
 from .flex_line import UNLIMITED, Axes, FlexItem
 
 BY_CROSS = "aspect ratio with its cross size"
@@ -228,7 +228,8 @@ class _Sizes:
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:
             return max(self.axes.inner_width - self.item.main_start - self.item.main_end, self.edges.inline)
         if self.axes.is_row:
-            return self.ctx.content_sizes(self.box)[1] + self.edges.inline
+            widest = self.ctx.content_sizes(self.box)[1] + self.edges.inline
+            return through_ratio(self.box, widest, self.edges, self.axes.percent_block) if self.box.kind != REPLACED else widest
         if ratio is not None and self.box.kind != REPLACED:
             self.item.base_words = "aspect ratio with its fit-content width"
             self.item.is_definite = True

@@ -151,7 +151,8 @@ class GridItem(AreaItem):
             if ratio_of(box) is not None and style.height.kind != AUTO_KIND:
                 return INDEFINITE
             width = fit_content(ctx, box, edges, self.area_width - margins)
-        if box.kind != REPLACED:
+        is_told_to_fill = word == "stretch" and not auto_margin
+        if box.kind != REPLACED and not is_told_to_fill:
             width = through_ratio(box, width, edges, INDEFINITE)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 

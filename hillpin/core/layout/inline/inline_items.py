@@ -165,7 +165,8 @@ class _Builder:
         else:
             item = self._append(ItemKind.ATOMIC, box, OBJECT)
             item.wraps = box.parent is None or box.parent.style.text_wrap_mode == "wrap"
-            self.space_pending_removal = False
+            # White space after the symbol of a marker is as at the start of a line.
+            self.space_pending_removal = box.role == "marker"
 
     def _add_text(self, box: Box) -> None:
         style = box.style

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from ..alignment import static_side
 from ..boxes import Box
+from ..fragments import OutOfFlow
 from .inline_items import ItemKind
 from .line_boxes import widened_spaces
 from .line_parts import Line
@@ -11,6 +13,12 @@ from .line_parts import Line
 def was_inline(box: Box) -> bool:
     """Whether a box that is out of flow would be an inline-level one in it."""
     return bool(box.style.__dict__.get("specified_display", "inline").startswith("inline"))
+
+
+def waiting_at(box: Box, x: int, y: int, width: int = 0, height: int = 0) -> OutOfFlow:
+    """A box out of flow whose own alignment holds in its static-position rectangle (css-position-3 §3.5.1): in 1/64 px, from x
+    and y on as wide as the block container it stands in, or as high as its line."""
+    return OutOfFlow(box, x, y, width, height, static_side(box.style.justify_self), static_side(box.style.align_self))
 
 
 def halves_before(container: Box, box: Box) -> int:

@@ -12,7 +12,7 @@ from ..sizes.sizing import relative_offset
 from .balance import balanced_widths
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
-from .line_alignment import aligned, was_inline
+from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox, widened_spaces
 from .line_breaker import LineBreaker
 from .line_parts import Line
@@ -341,12 +341,12 @@ class _LineLayout:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
                 dx, dy = self.assembler.relative_offset(box.parent, self.box)
+                height = line_box.height if line_box is not None else 0
                 if was_inline(box):
                     widened = int(widening * 64 * widened_spaces(shown)) if widening else 0
-                    self.result.out_of_flow.append(OutOfFlow(box, position + widened + dx, top + dy))
+                    self.result.out_of_flow.append(waiting_at(box, position + widened + dx, top + dy, height=height))
                 else:
-                    below = top + (line_box.height if line_box is not None and follows else 0)
-                    self.result.out_of_flow.append(OutOfFlow(box, dx, below + dy))
+                    self.result.out_of_flow.append(waiting_at(box, dx, top + dy + (height if follows else 0), height=height))
             elif part.item.kind not in (ItemKind.FLOAT,):
                 position += part.width
                 if widening and part.item.kind == ItemKind.TEXT:
