@@ -298,3 +298,21 @@ class Definite(AgreementCase):
         looks = ("max-height: 16px", "min-height: 500px", "max-height: 16px; min-height: 10px")
         sides = ("", "justify-self: stretch", "justify-self: start", "align-self: start", "place-self: stretch")
         self.agree("a { aspect-ratio: 1 / 2 }", "".join(f"<div style='display: {display}'><a style='{look}; {side}'>and sky</a></div>" for display in ("grid", "flex") for look in looks for side in sides))
+
+    def test_percentages_of_what_stands_beside_floats_are_of_the_containing_block(self) -> None:
+        """CSS 2 §9.5: a box with a formatting context of its own is as wide as there is room; its percentages are not of that."""
+        looks = ("max-width: 50%", "max-width: 90%", "min-width: 50%", "min-width: 90%", "padding: 5%", "padding: 0 40%", "margin-left: 10%", "margin-left: 40%", "margin: 0 auto; max-width: 50%")
+        drawing = "<img style='display: block; {}' src='data:image/svg+xml,%3Csvg xmlns=%22http://www.w3.org/2000/svg%22 width=%22640%22 height=%22360%22/%3E'>"
+        for side in ("left", "right"):
+            for one in ("<div style='overflow: hidden; {}'>x</div>", "<div style='display: flex; {}'>x</div>", "<div style='display: grid; {}'>x</div>", "<table style='{}'><td>x</table>", drawing):
+                self.agree(f"h2 {{ float: {side}; margin: 20px 0; font-size: 24px }} section {{ overflow: hidden }}", "".join(f"<section><h2>Archi</h2>{one.format(look)}</section>" for look in looks), widths=(320, 640))
+
+    def test_ends_of_inline_boxes_after_a_forced_break_stand_before_it(self) -> None:
+        looks = ("", "border: 2px solid", "padding: 2px", "margin: 2px", "background: red")
+        after = ("", "b", "<i></i>", "<i style='border: 2px solid'></i>")
+        self.agree("", "".join(f"<div><a style='{look}'>a<br></a>{more}</div><div><a style='white-space: pre; {look}'>{text}</a>{more}</div>" for look in looks for text in ("\n\n", "a\n", "\n\na") for more in after), widths=(320,))
+
+    def test_what_is_out_of_flow_in_a_table_has_a_cell_round_it(self) -> None:
+        """css-tables-3 §2.2.1: no table part, it is wrapped in an anonymous one, which has its column and its spacing."""
+        inside = ("<th class=a>Long", "<tr><th class=a>Long<tr><td>x", "<tr class=a><td>a</td></tr><tr><td>x", "<tbody class=a><tr><td>a</tbody><tr><td>x", "<caption class=a>x</caption><tr><td>x", "<tr><td>x<td class=a>y<td>z", "<tr><td class=a>y<td>x", "<tr><td class=a>y<td class=a>x", "<tr style='height: 30px'><th class=a>Long")
+        self.agree(".a { position: absolute }", "".join(f"<table style='{look}'>{one}</table>" for look in ("", "border: 1px solid", "border-collapse: collapse") for one in inside))

@@ -13,7 +13,8 @@ class Space(NamedTuple):
     """The constraints under which a box is laid out; all in 1/64 px, INDEFINITE where there is none.
 
     ``fixed_inline`` and ``fixed_block`` force the border-box size; ``definite`` says whether a forced block
-    size is a basis for percentages inside; ``content_shift`` moves a table cell's content down.
+    size is a basis for percentages inside; ``content_shift`` moves a table cell's content down. ``room`` is the width that there
+    is beside floats, the box's margins included, where that is not all of ``inline``, which percentages are of.
     """
 
     inline: int
@@ -24,27 +25,33 @@ class Space(NamedTuple):
     definite: bool = True
     shrink: bool = False
     content_shift: int = 0
+    room: int = INDEFINITE
+
+    @property
+    def across(self) -> int:
+        """The width that the box and its margins can take."""
+        return self.inline if self.room == INDEFINITE else self.room
 
     def without_height(self) -> Space:
         """The same without what only percentages of height and ``stretch`` inside would use."""
-        return Space(self.inline, INDEFINITE, INDEFINITE, self.fixed_inline, self.fixed_block, True, self.shrink, self.content_shift)
+        return Space(self.inline, INDEFINITE, INDEFINITE, self.fixed_inline, self.fixed_block, True, self.shrink, self.content_shift, self.room)
 
     def with_own_height(self) -> Space:
         """The same with the height left to the content."""
-        return Space(self.inline, self.block, self.percent_block, self.fixed_inline, INDEFINITE, True, self.shrink, self.content_shift)
+        return Space(self.inline, self.block, self.percent_block, self.fixed_inline, INDEFINITE, True, self.shrink, self.content_shift, self.room)
 
 
 def form_of(space: Space) -> tuple[int, tuple[int, ...]]:
     """Which constraints there are, as one number to tell memories apart by, and their lengths (0 where there is none)."""
-    given = space[:5]
-    form = sum(1 << place for place, length in enumerate(given) if length == INDEFINITE) | space.definite << 5 | space.shrink << 6
+    given = (*space[:5], space.room)
+    form = sum(1 << place for place, length in enumerate(given) if length == INDEFINITE) | space.definite << 6 | space.shrink << 7
     return form, (*(0 if length == INDEFINITE else length for length in given), space.content_shift)
 
 
 def space_of(form: int, asked: tuple[int, ...]) -> Space:
     """The constraints again, from what ``form_of`` made of them."""
-    inline, block, percent_block, fixed_inline, fixed_block = (INDEFINITE if form >> place & 1 else length for place, length in enumerate(asked[:5]))
-    return Space(inline, block, percent_block, fixed_inline, fixed_block, bool(form >> 5 & 1), bool(form >> 6 & 1), asked[5])
+    inline, block, percent_block, fixed_inline, fixed_block, room = (INDEFINITE if form >> place & 1 else length for place, length in enumerate(asked[:6]))
+    return Space(inline, block, percent_block, fixed_inline, fixed_block, bool(form >> 6 & 1), bool(form >> 7 & 1), asked[6], room)
 
 
 class OutOfFlow(NamedTuple):

@@ -118,7 +118,8 @@ class _Piecewise:
         box, first, last = self.box, a.fragment, b.fragment
         if (box.role == "button" or (not self.kind & IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
             # Shrink-to-fit is held by what content needs from some width on: as wide as there is room at both ends, or not.
-            if last.width - first.width != b.asked[0] - a.asked[0]:
+            rooms = [one.asked[0] if self.kind & IN_FLOW else space_of(self.kind, one.asked).across for one in (a, b)]
+            if last.width - first.width != rooms[1] - rooms[0]:
                 return False
         if (_content_width(a) > 0) != (_content_width(b) > 0):
             # No narrower than nothing: where its margins leave room for the first time, its width turns.

@@ -80,7 +80,7 @@ def record_inline_size(sums: Sums, box: Box, edges: Edges, space: Space, before_
         total.start(before_limits, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.5"))
     else:
         total.from_parent = True
-        total.start(room, f"room in {name_of(box.parent)}", Source(rule="CSS 2 §10.3.3"))
+        total.start(space.across, f"room {'' if space.across == room else 'beside floats '}in {name_of(box.parent)}", Source(rule="CSS 2 §10.3.3"))
         add_margins(total, box, edges)
         if total.total != before_limits:
             rule = "aspect-ratio" if style.aspect_ratio else "padding and border need this"

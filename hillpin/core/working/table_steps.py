@@ -25,7 +25,7 @@ def record_table_width(sums: Sums, box: Box, edges: Edges, space: Space, used: i
         total.start(high, "its columns at their max-content widths, with spacing and border", Source(rule="CSS 2 §17.5.2.2"))
     elif final > low:
         total.from_parent = True
-        total.start(space.inline, f"room in {name_of(box.parent)}")
+        total.start(space.across, f"room in {name_of(box.parent)}")
         add_margins(total, box, edges)
     if total.total != final:
         total.set(final, "its columns need at least this", Source(rule="CSS 2 §17.5.2.2"))

@@ -247,14 +247,10 @@ class _BlockFlow(FlowRules[int, Inside]):
         """The box laid out in a gap between floats; its margins may lie over them."""
         start = max(left, edges.margin_left)
         end = min(right, self.width - edges.margin_right)
-        if box.style.width.is_auto and not space.shrink:
-            room = max(end - start, edges.inline)
-            narrow = space._replace(inline=room + edges.margin_left + edges.margin_right)
-            fragment = self.ctx.layout(box, narrow)
-        elif space.shrink and box.style.width.is_auto:
-            fragment = self.ctx.layout(box, space._replace(inline=max(end - start, 0) + edges.margin_left + edges.margin_right))
-        else:
-            fragment = self.ctx.layout(box, space)
+        if box.style.width.is_auto:
+            room = max(end - start, 0 if space.shrink else edges.inline)
+            space = space._replace(room=room + edges.margin_left + edges.margin_right)
+        fragment = self.ctx.layout(box, space)
         free = max(end - start - fragment.width, 0)
         if edges.auto_left and edges.auto_right:
             start += free // 2

@@ -9,7 +9,7 @@ from collections.abc import Callable
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
 from .inline_items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, edge_width, hyphen_width, tab_width, text_width, trimmed_end
+from .line_parts import Line, Part, close_after_break, edge_width, hyphen_width, tab_width, text_width, trimmed_end
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -66,7 +66,7 @@ class LineBreaker:
             elif kind == BREAK:
                 line.parts.append(Part(item, index, item.start, item.end, 0))
                 line.has_content = True
-                return self._end(line, index + 1, item.end, indent, forced=True)
+                return self._end(line, close_after_break(line, items, index + 1, self.basis), item.end, indent, forced=True)
             elif kind == FLOAT:
                 self._float(line, index, position, indent)
             elif kind == ItemKind.OUT_OF_FLOW:

@@ -88,3 +88,11 @@ def edge_width(item: Item, basis: int) -> int:
     if item.kind == ItemKind.OPEN:
         return edges.margin_left + edges.left if box.opens else 0
     return edges.margin_right + edges.right if box.closes else 0
+
+
+def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> int:
+    """Take the ends of inline boxes that follow a forced break at once: they stand before it. Gives the index of the next item."""
+    while index < len(items) and items[index].kind == ItemKind.CLOSE:
+        line.parts.append(Part(items[index], index, items[index].start, items[index].end, edge_width(items[index], basis)))
+        index += 1
+    return index

@@ -98,7 +98,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     limits = _limits(ctx, box, edges, space, intrinsic) if is_limited else _UNLIMITED
     least_w, most_w, least_h, most_h = limits
     if width is None and height is None:
-        room = max(space.inline - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
+        room = max(space.across - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
         if own_ratio is not None and height is not None and width is not None:
             around = (least_w + extra_w, most_w + extra_w, least_h + extra_h, most_h + extra_h)
@@ -131,7 +131,7 @@ def _given_width(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: 
         return max(space.fixed_inline - edges.inline, 0)
     length = box.style.width
     if length.kind == AUTO_KIND and space.inline != INDEFINITE and not intrinsic and fills_its_block(box):
-        return max(space.inline - edges.margin_left - edges.margin_right - edges.inline, 0)
+        return max(space.across - edges.margin_left - edges.margin_right - edges.inline, 0)
     if length.kind == AUTO_KIND or (length.has_percentage and space.inline == INDEFINITE):
         return None
     if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):

@@ -33,9 +33,9 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         if length.kind != AUTO_KIND:
             width = resolve_inline(ctx, box, length, edges, space.inline, margins)
         elif not stretches and (space.shrink or box.role == "button" or justification(box)):
-            width = fit_content(ctx, box, edges, space.inline - margins)
+            width = fit_content(ctx, box, edges, space.across - margins)
         else:
-            width = max(space.inline - margins, edges.inline)
+            width = max(space.across - margins, edges.inline)
         if not stretches and (by_content or length.kind == AUTO_KIND):
             width = through_ratio(box, width, edges, space.percent_block)
     limited = clamp_inline(ctx, box, width, edges, space.inline, margins, content=from_ratio)

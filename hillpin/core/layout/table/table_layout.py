@@ -128,7 +128,7 @@ class _TableLayout:
         elif by_ratio is not None:
             used = by_ratio
         else:
-            used = through_ratio(box, max(low, min(high, space.inline - margins)), edges, space.percent_block)
+            used = through_ratio(box, max(low, min(high, space.across - margins)), edges, space.percent_block)
         used = self._limited(used, low, high)
         self._record_width(used, low, high)
         return max(used, low)

@@ -207,9 +207,9 @@ def _is_table_part(box: Box) -> bool:
 
 
 def _fits(parent: Box, child: Box) -> bool:
-    """Whether a child may stand in a table part without an anonymous box between."""
+    """Whether a child may stand in a table part without an anonymous box between; what is out of flow is no table part."""
     if child.is_out_of_flow:
-        return True
+        return False
     if parent.kind == Kind.TABLE:
         return child.kind in _INTERNAL or child.role == "caption"
     if parent.kind == Kind.ROW_GROUP:
