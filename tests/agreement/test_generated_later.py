@@ -316,3 +316,12 @@ class Definite(AgreementCase):
         """css-tables-3 §2.2.1: no table part, it is wrapped in an anonymous one, which has its column and its spacing."""
         inside = ("<th class=a>Long", "<tr><th class=a>Long<tr><td>x", "<tr class=a><td>a</td></tr><tr><td>x", "<tbody class=a><tr><td>a</tbody><tr><td>x", "<caption class=a>x</caption><tr><td>x", "<tr><td>x<td class=a>y<td>z", "<tr><td class=a>y<td>x", "<tr><td class=a>y<td class=a>x", "<tr style='height: 30px'><th class=a>Long")
         self.agree(".a { position: absolute }", "".join(f"<table style='{look}'>{one}</table>" for look in ("", "border: 1px solid", "border-collapse: collapse") for one in inside))
+
+    def test_markers_beside_blocks_without_a_line_need_no_more_than_the_box_has(self) -> None:
+        inside = ("<img style='display: block'>", "<div style='height: 5px'></div>", "<div style='overflow: hidden; height: 5px'></div>", "<div style='display: flex; height: 5px'></div>", "<hr>", "<div>y</div>", "", "<i style='float: left'>x</i>")
+        looks = ("", "padding: 5px", "padding: 0 0 9px", "padding: 30px 0 0", "border: 2px solid", "list-style: none", "list-style-position: inside; padding: 9px 0 0")
+        self.agree("", "".join(f"<ul style='overflow: hidden'><li style='{look}'>{one}</li></ul>" for look in looks for one in inside), widths=(320,))
+
+    def test_rows_that_are_parts_of_a_height_in_a_column(self) -> None:
+        rows = ("grid-auto-rows: 80%", "grid-template-rows: 50% 50%", "grid-auto-rows: 150%", "grid-auto-rows: 80%; min-height: 50px", "row-gap: 10%; grid-auto-rows: 80%")
+        self.agree("", "".join(f"<div style='display: {display}'><div style='display: grid; {one}'>by</div></div>" for display in ("block", "flex", "flex; flex-direction: column", "grid") for one in rows))

@@ -143,6 +143,7 @@ class GridLayout:
         if by_ratio != INDEFINITE:
             height = by_ratio
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
+        natural = 0
         percent = child_percent_basis(self.box, self.edges, self.space, width)
         column_gap = self.style.column_gap.resolve(inner_width)
         row_gap = self.style.row_gap.resolve(max(percent, 0))
@@ -156,8 +157,8 @@ class GridLayout:
         across = self.column_axis(columns, placed, items, inner_width, column_gap)
         down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
         if inner_height == INDEFINITE:
-            natural = total_size(down.tracks, row_gap)
-            height = block_size(self.box, self.edges, self.space, natural + self.edges.block, width)
+            natural = total_size(down.tracks, row_gap) + self.edges.block
+            height = block_size(self.box, self.edges, self.space, natural, width)
             used = max(height - self.edges.block, 0)
             if self.has_percentages(False) and self._inherited(False) is None:
                 row_gap = self.style.row_gap.resolve(used)
@@ -170,7 +171,10 @@ class GridLayout:
             across = self.column_axis(columns, placed, items, inner_width, column_gap)
             down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
             self._offsets(down, max(height - self.edges.block, 0), self.style.align_content)
-        return self._fragment(width, max(height, self.edges.block), across, down, items)
+        fragment = self._fragment(width, max(height, self.edges.block), across, down, items)
+        # What percentages of rows make of it afterwards is not its content's height.
+        fragment.content_height = natural or total_size(down.tracks, down.gap) + self.edges.block
+        return fragment
 
     def _takes_widths_from(self, down: GridAxis, items: list[GridItem]) -> bool:
         """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
@@ -268,8 +272,7 @@ class GridLayout:
 
     def _fragment(self, width: int, height: int, across: GridAxis, down: GridAxis, items: list[GridItem]) -> Fragment:
         edges = self.edges
-        natural = total_size(down.tracks, down.gap) + edges.block
-        fragment = Fragment(self.box, width, height, content_height=natural)
+        fragment = Fragment(self.box, width, height)
         inner_height = max(height - edges.block, 0)
         places: dict[int, Placed] = {}
         for item in items:
