@@ -325,3 +325,9 @@ class Definite(AgreementCase):
     def test_rows_that_are_parts_of_a_height_in_a_column(self) -> None:
         rows = ("grid-auto-rows: 80%", "grid-template-rows: 50% 50%", "grid-auto-rows: 150%", "grid-auto-rows: 80%; min-height: 50px", "row-gap: 10%; grid-auto-rows: 80%")
         self.agree("", "".join(f"<div style='display: {display}'><div style='display: grid; {one}'>by</div></div>" for display in ("block", "flex", "flex; flex-direction: column", "grid") for one in rows))
+
+    def test_columns_that_wrap_are_as_wide_as_their_lines_beside_each_other(self) -> None:
+        looks = ("height: 40px", "height: 20px", "max-height: 40px", "height: 40px; gap: 5px 7px", "height: 60px; gap: 25%", "min-height: 20px", "height: 40px; box-sizing: border-box; padding: 3px", "height: 30px; flex-direction: column-reverse", "")
+        items = "<a>Harbour ferry</a><a>By boat</a><a>x</a>"
+        for way in ("wrap", "wrap-reverse", "nowrap"):
+            self.agree("section > div { display: flex; flex-direction: column }", "".join(f"<section style='float: left; width: {width}'><div style='flex-wrap: {way}; {look}'>{items}</div></section>" for width in ("auto", "min-content") for look in looks))

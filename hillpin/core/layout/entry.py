@@ -9,7 +9,8 @@ from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
 from .containing import contains_width
 from .context import Context
-from .flex.flex_layout import flex_content_sizes, layout_flex
+from .flex.flex_layout import layout_flex
+from .flex.flex_widths import flex_content_sizes
 from .fragments import Fragment, Space, form_of
 from .grid.grid_layout import grid_content_sizes, layout_grid
 from .positioned import place_in_viewport, place_out_of_flow

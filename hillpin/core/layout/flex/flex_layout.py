@@ -2,94 +2,35 @@
 
 from __future__ import annotations
 
-from ...styles.values import AUTO_KIND, Kind
+from ...styles.values import AUTO_KIND
 from ...units import INDEFINITE
 from ..alignment import Distribution, distribute, half, offset_of, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.intrinsic import minimum_width, outer_sizes
 from ..sizes.sizing import (
     block_size,
     child_percent_basis,
     clamp_block,
     clamp_inline,
     definite_block_size,
-    definite_height,
     inline_size,
     relative_offset,
     resolve_block,
-    to_border_box,
 )
-from .flex_items import BY_CROSS, cross_width, make_item
+from .flex_items import cross_width, make_item
 from .flex_lengths import resolve_flexible_lengths
 from .flex_line import Axes, FlexItem, FlexLine
-
-
-def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
-    """Min- and max-content width of a flex container (§9.9.1, as browsers do it)."""
-    style = box.style
-    items = [child for child in box.children if not child.is_out_of_flow]
-    sizes = [outer_sizes(ctx, child) for child in items]
-    if not sizes:
-        return 0, 0
-    if style.flex_direction.startswith("column"):
-        return max(0, *(low for low, _ in sizes)), max(0, *(high for _, high in sizes))
-    gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
-    edges = edges_of(box, 0)
-    height = definite_height(box, edges, INDEFINITE) if style.flex_wrap == "nowrap" else INDEFINITE
-    by_row = [_by_row(ctx, child, style.align_items, height - edges.block) if height != INDEFINITE else None for child in items]
-    flexed = [(given, given) if given is not None else _flexed(ctx, child, *size) for given, child, size in zip(by_row, items, sizes, strict=True)]
-    high = sum(high for _, high in flexed) + gaps
-    if style.flex_wrap == "nowrap":
-        return max(sum(low for low, _ in flexed) + gaps, 0), max(high, 0)
-    low = max(0, *(low for low, _ in sizes))
-    return low, max(low, high)
-
-
-def _by_row(ctx: Context, item: Box, align_items: str, height: int) -> int | None:
-    """The contribution of an item that the container's own inner height gives a width through its ratio (§9.8); None where it does not."""
-    style = item.style
-    if not style.height.is_auto or style.max_width.has_percentage or (item.kind != REPLACED and style.aspect_ratio is None):
-        return None
-    axes = Axes(True, False, False, False, 0, max(height, 0), height)
-    made = make_item(ctx, item, axes, align_items)
-    return made.outer_hypothetical if made.base_words == BY_CROSS or (made.stretches and item.kind != REPLACED and style.width.is_auto) else None
-
-
-def _flexed(ctx: Context, item: Box, low: int, high: int) -> tuple[int, int]:
-    """The contributions of an item with a definite ``flex-basis``: they count as far as it may grow or shrink to them, else the base
-    size within its limits does."""
-    style = item.style
-    if style.flex_basis.kind != Kind.FIXED:
-        return low, high
-    edges = edges_of(item, 0)
-    margins = edges.margin_left + edges.margin_right
-    base = to_border_box(item, style.flex_basis.units, edges.inline)
-    held = base
-    if style.max_width.kind == Kind.FIXED:
-        held = min(held, to_border_box(item, style.max_width.units, edges.inline))
-    if style.min_width.kind == AUTO_KIND and style.overflow_x in ("visible", "clip"):
-        least = ctx.content_sizes(item)[0] + edges.inline
-        if style.width.kind == Kind.FIXED:
-            least = min(least, to_border_box(item, style.width.units, edges.inline))
-        if style.max_width.kind == Kind.FIXED:
-            least = min(least, to_border_box(item, style.max_width.units, edges.inline))
-    else:
-        least = minimum_width(ctx, item, style.min_width)
-    held = max(held, least, edges.inline)
-    outer = base + margins
-
-    def flexed(size: int) -> int:
-        may_flex = style.flex_grow > 0 if size > outer else style.flex_shrink > 0
-        return size if size == outer or may_flex else max(held + margins, 0)
-
-    return flexed(low), flexed(high)
 
 
 def layout_flex(ctx: Context, box: Box, space: Space) -> Fragment:
     """Lay out a flex container."""
     return _FlexLayout(ctx, box, space).run()
+
+
+def lines_at(ctx: Context, box: Box, width: int) -> list[FlexLine]:
+    """The lines of a container for an inner width in 1/64 px, before anything flexes (§9.3)."""
+    return _FlexLayout(ctx, box, Space(width, fixed_inline=width + edges_of(box, width).inline)).lines()
 
 
 class _FlexLayout:
@@ -119,10 +60,13 @@ class _FlexLayout:
         row_gap, column_gap = style.row_gap.resolve(max(self.axes.percent_block, 0)), style.column_gap.resolve(inner_width)
         self.main_gap, self.cross_gap = (column_gap, row_gap) if self.axes.is_row else (row_gap, column_gap)
 
-    def run(self) -> Fragment:
+    def lines(self) -> list[FlexLine]:
+        """The items in their order on lines."""
         children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
-        items = [make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children]
-        lines = self._collect_lines(items)
+        return self._collect_lines([make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children])
+
+    def run(self) -> Fragment:
+        lines = self.lines()
         inner_main = self._container_main_size(lines)
         for line in lines:
             resolve_flexible_lengths(line, inner_main, self.main_gap)
