@@ -43,9 +43,9 @@ class ServerThread(LiveServerThread):
         finally:
             connections.close_all()
 
-
-_servers: list[ServerThread] = []
-"""The server of this process, once there is one: a new one costs workers, and a tab whose scripts are compiled anew."""
+    def terminate(self) -> None:
+        self.server.should_exit = True
+        self.join()
 
 
 class InterfaceCase(LiveServerTestCase):
@@ -62,17 +62,6 @@ class InterfaceCase(LiveServerTestCase):
     """Whether Write walks the page after each pause: only where that is what is tested."""
     keeps_tab: ClassVar[bool] = True
     """Whether the tests go on in the tab of those before: not where what a tab loads, keeps or may do is what is tested."""
-
-    @classmethod
-    def _start_server_thread(cls) -> None:
-        if not _servers:
-            super()._start_server_thread()
-            _servers.append(cls.server_thread)
-        cls.server_thread = _servers[0]
-
-    @classmethod
-    def _terminate_thread(cls) -> None:
-        """The server goes on until the process ends."""
 
     def setUp(self) -> None:
         site = load_demo()

@@ -8,7 +8,7 @@ import re
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
 from PIL import Image
-from playwright.sync_api import Locator, expect
+from playwright.sync_api import APIResponse, Locator, Route, expect
 
 from .base import InterfaceCase
 
@@ -186,6 +186,22 @@ class TheShownFile(FilesCase):
         expect(self.page).to_have_url(re.compile(r"page=home\.html"))
         expect(self.page.get_by_role("region", name="Working")).to_contain_text("room inside")
         self.assertEqual(self.paths() & {"home.html", "index.html", "style.css", "css/site.css"}, {"home.html", "css/site.css"})
+
+    def test_a_page_is_followed_to_its_new_name_where_the_news_of_it_come_before_the_answer(self) -> None:
+        self.begin()
+        held: list[tuple[Route, APIResponse]] = []
+        self.page.route(re.compile(r"/files$"), lambda route: held.append((route, route.fetch())))
+        self.row("index.html").click()
+        self.page.keyboard.press("F2")
+        self.panel().get_by_label("New path").fill("home.html")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="Do it").click()
+        self.until(lambda: len(held) == 1, "the server has done it")
+        # What is shown is gone, so another page is.
+        expect(self.page.get_by_role("button", name="Page: crew.html")).to_be_visible()
+        held[0][0].fulfill(response=held[0][1])
+        expect(self.page).to_have_url(re.compile(r"page=home\.html"))
+        expect(self.page.get_by_role("button", name="Page: home.html")).to_be_visible()
 
     def test_a_sheet_that_the_page_does_not_link_is_said_and_linked_by_a_button(self) -> None:
         self.begin()

@@ -54,6 +54,7 @@ export class Texts {
   private readonly heard = new Map<string, number>();
   private readonly channel = new BroadcastChannel("hillpin");
   private readonly window = crypto.randomUUID();
+  private isClosed = false;
 
   constructor(private readonly site: number) {
     this.channel.onmessage = (event: MessageEvent<Message>) => this.hear(event.data);
@@ -90,6 +91,7 @@ export class Texts {
     this.tell({ kind: "closed" });
     removeEventListener("pagehide", this.flush);
     this.channel.close();
+    this.isClosed = true;
   }
 
   /** Load the newest state of files that are not loaded yet. */
@@ -289,6 +291,8 @@ export class Texts {
   }
 
   private tell(message: { kind: "open" | "here" | "closed" } | { kind: "saved"; path: string; revision: number } | { kind: "files"; parts: Moved[] }): void {
+    // What was on its way when the page was left still comes to its end: where a page moves, the address goes with it.
+    if (this.isClosed) return;
     this.channel.postMessage({ ...message, site: this.site, from: this.window });
   }
 
