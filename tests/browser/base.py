@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import os
+import socket
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
@@ -24,7 +25,23 @@ from .tab import Tab, drop_tab, kept_tab
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 expect.set_options(timeout=TIMEOUT)
 CLICKS = 5
+NARROWEST, WIDEST = 240, 1920
+"""The ends of the width axis, which stand AXIS_SIDE px from those of its drawing."""
+AXIS_SIDE = 20
+NEAR = 20
+"""Px that the walker goes by keys alone."""
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+_last_port: list[int] = []
+
+
+def _sockets(host: str) -> list[socket.socket]:
+    """Those of the server before, where nobody has taken them since: at the same address the browser knows the scripts."""
+    try:
+        return listeners(host, _last_port.pop() if _last_port else 0)
+    except OSError:
+        return listeners(host, 0)
 
 
 class ServerThread(LiveServerThread):
@@ -32,8 +49,9 @@ class ServerThread(LiveServerThread):
 
     def run(self) -> None:
         try:
-            sockets = listeners(self.host, 0)
+            sockets = _sockets(self.host)
             self.port = sockets[0].getsockname()[1]
+            _last_port.append(self.port)
             self.server = make_server(self.host, self.port)
             self.is_ready.set()
             self.server.run(sockets=sockets)
@@ -154,10 +172,14 @@ class InterfaceCase(LiveServerTestCase):
         return (page or self.page).get_by_role("slider", name="Walker: viewport width")
 
     def walk_to(self, width: int) -> None:
-        """Bring the walker to a width by keys alone."""
-        slider = self.slider()
-        slider.focus()
+        """Bring the walker to a width: close to it with the pointer, and there by keys."""
+        slider, axis = self.slider(), self.page.get_by_role("region", name="Width axis").locator("svg").first.bounding_box()
+        assert axis is not None
         at = int(slider.get_attribute("aria-valuenow") or 0)
+        if abs(width - at) > NEAR:
+            self.page.mouse.click(axis["x"] + AXIS_SIDE + (width - NARROWEST) / (WIDEST - NARROWEST) * (axis["width"] - 2 * AXIS_SIDE), axis["y"] + axis["height"] - 2)
+            at = int(slider.get_attribute("aria-valuenow") or 0)
+        slider.focus()
         while at != width:
             step = 10 if abs(width - at) >= 10 else 1
             key = "ArrowRight" if width > at else "ArrowLeft"

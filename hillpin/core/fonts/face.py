@@ -83,6 +83,17 @@ def round_half_up(value: float) -> int:
     return math.floor(value + 0.5)
 
 
+def _unpacked(font: TTFont, *, with_outlines: bool) -> bytes:
+    """The file of a font that was packed for the web. Outlines take most of the time: where nothing is measured on them, and
+    no advance needs them, they stay packed."""
+    if not with_outlines and "glyf" in font and "gvar" not in font and not getattr(font.reader.tables.get("hmtx"), "transformed", False):
+        del font["glyf"], font["loca"]
+    font.flavor = None
+    plain = io.BytesIO()
+    font.save(plain)
+    return plain.getvalue()
+
+
 @dataclass(slots=True)
 class _Run:
     """A run in font units: glyph advances and positioning adjustments with the cluster of each glyph."""
@@ -97,14 +108,11 @@ class FileFace:
 
     def __init__(self, data: bytes, name: str, number: int = 0) -> None:
         font = TTFont(io.BytesIO(data), fontNumber=number, lazy=True)
-        if font.flavor is not None:
-            font.flavor = None
-            plain = io.BytesIO()
-            font.save(plain)
-            data = plain.getvalue()
         self.name = name
         self.units_per_em = int(font["head"].unitsPerEm)
         self._read_metrics(font)
+        if font.flavor is not None:
+            data = _unpacked(font, with_outlines=not self._x_height)
         substitutions = font["GSUB"].table.FeatureList if "GSUB" in font else None
         self._features = frozenset(record.FeatureTag for record in substitutions.FeatureRecord) if substitutions is not None else frozenset()
         self._covered = frozenset(font.getBestCmap() or {})

@@ -1,9 +1,9 @@
 /** Closing tags that the editor puts in, and that are typed over: whoever types them all the same gets them once. */
 import { htmlLanguage } from "@codemirror/lang-html";
-import { syntaxTree } from "@codemirror/language";
 import { type EditorState, type Extension, type StateEffect, StateEffect as Effects, StateField, type Text, Transaction } from "@codemirror/state";
 import { EditorView } from "@codemirror/view";
 import type { SyntaxNode } from "@lezer/common";
+import { readTree } from "./readTree";
 
 const VOID = new Set("area base br col embed hr img input link meta param source track wbr".split(" "));
 const MOST_OWED = 60;
@@ -69,7 +69,7 @@ function isClosed(doc: Text, element: SyntaxNode, name: string): boolean {
 
 /** The closing tag that is to follow a start tag which ends at a position; empty where none is to. */
 function missingAfter(state: EditorState, at: number): string {
-  const end = syntaxTree(state).resolveInner(at, -1);
+  const end = readTree(state).resolveInner(at, -1);
   const tag = end.parent;
   if (end.name !== "EndTag" || tag?.name !== "OpenTag" || !tag.parent) return "";
   const name = nameOf(state.doc, tag.parent, at);
@@ -78,7 +78,7 @@ function missingAfter(state: EditorState, at: number): string {
 
 /** The element that `</` before a position is to close, where it is open. */
 function openBefore(state: EditorState, at: number): string {
-  const slash = syntaxTree(state).resolveInner(at, -1);
+  const slash = readTree(state).resolveInner(at, -1);
   const element = slash.parent;
   if (slash.name !== "IncompleteCloseTag" || slash.from !== at - 2 || !element || element.lastChild?.name === "CloseTag") return "";
   const name = nameOf(state.doc, element, at);

@@ -1,8 +1,9 @@
 /** How a file is indented, read from itself: a line that is begun stands where its siblings stand. */
 import { htmlLanguage } from "@codemirror/lang-html";
-import { type IndentContext, indentService, indentUnit, syntaxTree } from "@codemirror/language";
+import { type IndentContext, indentService, indentUnit } from "@codemirror/language";
 import { type Extension, type Text } from "@codemirror/state";
 import type { SyntaxNode } from "@lezer/common";
+import { readTree } from "./readTree";
 
 const READ = 2000;
 const USUAL = "  ";
@@ -38,7 +39,7 @@ function columns(text: string, tab: number): number {
 
 /** The innermost element that is open at a position. */
 function openAt(context: IndentContext, at: number): SyntaxNode | null {
-  for (let node: SyntaxNode | null = syntaxTree(context.state).resolveInner(at, -1); node; node = node.parent) {
+  for (let node: SyntaxNode | null = readTree(context.state, at).resolveInner(at, -1); node; node = node.parent) {
     if (node.name !== "Element") continue;
     const close = node.lastChild?.name === "CloseTag" ? node.lastChild : null;
     const open = node.firstChild;
@@ -60,7 +61,7 @@ function childIndent(context: IndentContext, element: SyntaxNode, at: number): n
 
 const markupIndent = indentService.of((context, at) => {
   if (!htmlLanguage.isActiveAt(context.state, at, -1)) return undefined;
-  const inside = syntaxTree(context.state).resolveInner(at, -1);
+  const inside = readTree(context.state, at).resolveInner(at, -1);
   if (inside.name !== "Text" && inside.name !== "Element" && inside.name !== "EndTag" && inside.name !== "Document" && inside.name !== "CloseTag" && inside.name !== "OpenTag") return undefined;
   const element = openAt(context, at);
   if (!element) return 0;
