@@ -15,7 +15,7 @@ from tests.core.test_starts import page_for
 from .base import AgreementCase
 
 LOW, HIGH = 240, 1920
-THIRD = 3
+PARTS = 6
 NONE = -(2**31)
 SHEET = "@font-face { font-family: Sans; src: url(source-sans-3-latin-400-normal.woff2) }\nbody { margin: 0; font: 16px/24px Sans }\n"
 WALK = """async widths => {
@@ -49,7 +49,7 @@ class EveryWidth(AgreementCase):
         for start in all_starts():
             for turn, method in enumerate(start.methods):
                 with self.subTest(start=start.name, method=method):
-                    self._holds(start.name, method, turn % THIRD)
+                    self._holds(start.name, method, turn % PARTS)
 
     def _holds(self, name: str, method: str, turn: int) -> None:
         start = next(one for one in all_starts() if one.name == name)
@@ -64,9 +64,9 @@ class EveryWidth(AgreementCase):
         surveyed = survey(page, LOW, HIGH)
         self.assertEqual([(one.kind, one.message) for one in surveyed.findings], [])
         self.page.goto((self.folder / "index.html").as_uri())
-        # Each method has a third of the widths of its own, and both sides of each edge.
+        # Each method has a sixth of the widths of its own, and both sides of each edge.
         edges = {one.at for one in surveyed.edges}
-        widths = [width for width in range(LOW, HIGH + 1) if width % THIRD == turn or not edges.isdisjoint((width, width + 1))]
+        widths = [width for width in range(LOW, HIGH + 1) if width % PARTS == turn or not edges.isdisjoint((width, width + 1))]
         measured = np.frombuffer(base64.b64decode(self.page.evaluate(WALK, widths)), np.int32).reshape(len(widths), -1, 4).astype(np.int64)
         wrong: list[str] = []
         for stretch in surveyed.walked.stretches:

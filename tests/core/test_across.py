@@ -88,7 +88,7 @@ class BothWays(unittest.TestCase):
             with self.subTest(name):
                 self.assertEqual(away(source, last), (0, 0))
 
-    def one_by_one(self, sources: dict[str, str], last: int = 700) -> None:
+    def one_by_one(self, sources: dict[str, str], last: int = 460) -> None:
         for name, source in sources.items():
             with self.subTest(name):
                 off, layouts = away(source, last)
