@@ -331,3 +331,61 @@ class Definite(AgreementCase):
         items = "<a>Harbour ferry</a><a>By boat</a><a>x</a>"
         for way in ("wrap", "wrap-reverse", "nowrap"):
             self.agree("section > div { display: flex; flex-direction: column }", "".join(f"<section style='float: left; width: {width}'><div style='flex-wrap: {way}; {look}'>{items}</div></section>" for width in ("auto", "min-content") for look in looks))
+
+
+class Edges(AgreementCase):
+    """Edges of inline boxes at the ends of lines, and what stands on baselines."""
+
+    def test_a_block_in_an_inline_box_may_be_parted_from_what_is_before_it(self) -> None:
+        befores = ("pier", "pier ", "<b style='padding-right: 9px'>pier</b>", "<img style='width: 28px; height: 10px'>", "<img style='width: 28px; height: 10px'> ", "<i style='display: inline-block'>pier</i>")
+        boxes = ("<span style='{}'><h3>pier</h3></span>", "<span><em style='{}'><h3>x</h3></em></span>", "<span style='{}'><b></b><h3>x</h3>y</span>", "<span style='{}'><br>y</span>", "<span style='{}'></span>")
+        self.agree(PLAIN + " div { width: 30px }", "".join(f"<div>{before}{box.format(edge)}</div>" for before in befores for box in boxes for edge in ("padding-left: 14px", "margin-left: 14px", "border-left: 3px solid")), widths=(320,))
+
+    def test_a_space_in_an_inline_box_behind_words_that_do_not_wrap(self) -> None:
+        boxes = [f"<a style='white-space: {kept}; margin-left: 20px'>12:45</a><b style='{edge}'>{text}</b>" for kept in ("pre", "nowrap", "normal") for edge in ("padding-left: 3px", "margin-left: 3px", "") for text in (" To", "To", " To it")]
+        self.agree(PLAIN, "".join(f"<div style='width: {width}px'>{box}</div>" for box in boxes for width in (20, 40, 57)), widths=(320,))
+
+    def test_edges_at_the_end_of_words_count_to_the_widest(self) -> None:
+        edge = "<span style='padding-left: 14px'></span>"
+        texts = (f"archipelago x{edge}", f"archipelago {edge}", f"archipelago x<em></em>{edge}", f"archipelago x<em>y</em>{edge}", "<span style='padding-right: 14px'>archipelago x</span>", "<span style='padding-right: 14px'>archipelago x</span>yyy")
+        self.agree(PLAIN + " div { width: min-content }", "".join(f"<div>{text}</div>" for text in texts), widths=(320,))
+
+    def test_baselines_beyond_their_items(self) -> None:
+        inner = [f"<div style='align-self: {align}'><div style='display: {display}; margin: {margin}'>Is</div></div>" for margin in ("-30px auto", "-10px 0 -20px", "-5px 0") for align in ("baseline", "last baseline", "start") for display in ("flex", "block")]
+        self.agree(PLAIN + " .f { display: flex }", "".join(f"<div class=f>{one}</div><div class=f>{one}<div style='align-self: baseline; margin-top: -25px'>x</div></div>" for one in inner), widths=(320,))
+
+    def test_baselines_of_what_is_reversed_and_of_what_stands_in_blocks(self) -> None:
+        insides = (
+            "display: flex; flex-wrap: wrap; width: 60px", "display: flex; flex-wrap: wrap-reverse; width: 60px", "display: flex; flex-direction: column", "display: flex; flex-direction: column-reverse", "display: grid", "display: table", "overflow: hidden",
+        )  # fmt: skip
+        items = [f"<section style='{one}'><i>x</i><b>y</b></section>" for one in insides]
+        lines = [f"<div><em>a</em><ul style='display: {outer}; padding-bottom: 5px'>{item}{more}</ul></div>" for item in items for outer in ("inline-block", "inline-flex", "inline-grid") for more in ("", "<p>z</p>")]
+        rows = [f"<div style='display: flex; align-items: {align}'><p style='height: 70px'>a</p><ul>{item}</ul>{item}</div>" for item in items for align in ("baseline", "last baseline")]
+        self.agree(PLAIN + " i, b { display: block } section > i { width: 60px } section > b { width: 50px; height: 30px }", "".join(lines + rows), widths=(800,))
+
+    def test_symbols_in_lines_of_another_height(self) -> None:
+        lists = [f"<ul style='line-height: {height}'><li style='list-style: inside'>x<li style='list-style: decimal inside'>x<li>x</ul><details><summary style='line-height: {height}'>Two</summary></details>" for height in ("0", "5px", "2")]
+        self.agree("body { font: 16px/18px serif }", "".join(lists), widths=(320,))
+
+
+class Shares(AgreementCase):
+    def test_least_widths_with_a_percentage_in_the_sizes_of_a_container(self) -> None:
+        limits = ("min-width: max(10%, 256px)", "min-width: calc(10% + 200px)", "min-width: clamp(10px, 50%, 200px)", "min-width: min(10%, 200px)", "max-width: min(50%, 20px)", "width: max(10%, 100px)")
+        outers = ("display: flex", "float: left", "display: inline-block", "display: table")
+        self.agree(PLAIN + " div { clear: both }", "".join(f"<div><div style='{outer}'><div style='display: {inner}'><p style='{limit}'>two b</p></div></div></div>" for limit in limits for outer in outers for inner in ("flex", "block")), widths=(800,))
+
+    def test_rows_of_less_than_a_whole_part(self) -> None:
+        grids = [f"<div style='grid-auto-rows: {rows}; {height}'><i style='grid-row: {one}'>Of</i><p style='grid-row: {two}'>x</p><p>y</p></div>" for rows in (".5fr", ".25fr", ".5fr 1fr", ".3fr .3fr", "auto .5fr") for height in ("", "height: 60px", "min-height: 60px") for one, two in (("span 2", "auto"), ("span 2", "span 2"), ("span 3", "auto"))]
+        self.agree(PLAIN + " div { display: grid; grid-template-columns: 1fr 1fr }", "".join(grids), widths=(320,))
+
+    def test_boxes_aligned_between_insets_reach_as_far_as_their_containing_block(self) -> None:
+        """css-position-3 §4.1, css-align-3 §4.4.1."""
+        aligns = ("place-self: center", "justify-self: end", "justify-self: start", "justify-self: safe center", "justify-self: unsafe end", "justify-self: stretch", "align-self: end; top: 30px; bottom: 30px")
+        insets = ("left: -28px; right: 70px", "left: 10px; right: 10px", "left: -28px; right: 170px", "left: 200px; right: 20px", "left: 10px")
+        boxes = [f"<div><p style='{inset}; {align}; {width}'>Extraordinarily</p></div>" for align in aligns for inset in insets for width in ("", "width: 50px", "width: 400px")]
+        self.agree(PLAIN + " div { position: relative; width: 98px; height: 40px; margin-left: 50px } p { position: absolute }", "".join(boxes), widths=(800,))
+
+    def test_a_height_through_a_ratio_is_held_by_content_in_a_column(self) -> None:
+        heights = ("height: 40px", "height: 40px; flex-grow: 1", "flex-basis: 40px", "flex: 0 0 40px", "height: 40px; max-height: 20px", "height: 40px; flex-basis: 20px", "min-height: 40px")
+        boxes = [f"<div style='{box}; align-items: {align}'><p style='aspect-ratio: 1/2; {height}'>Extraordinary</p></div>" for box in ("", "flex-wrap: wrap", "height: 100px") for align in ("flex-end", "stretch") for height in heights]
+        self.agree(PLAIN + " div { display: flex; flex-direction: column; margin-bottom: 200px }", "".join(boxes), widths=(320,))

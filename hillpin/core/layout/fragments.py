@@ -94,6 +94,8 @@ class Fragment:
     out_of_flow: list[OutOfFlow] = field(default_factory=list)
     first_baseline: int | None = None
     last_baseline: int | None = None
+    line_baseline: int | None = None
+    """Of a block container: what it stands on in a line, as an inline-block (CSS 2 §10.8.1); None is its bottom margin edge."""
     text_right: int = 0
     """Right end of the text in it, for what can be scrolled to."""
     text_bottom: int = 0

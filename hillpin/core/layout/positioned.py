@@ -134,8 +134,8 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
             margin_left = free // 2 if free >= 0 else 0
         elif edges.auto_left:
             margin_left = free
-        elif not edges.auto_right and justify not in ("normal", "stretch"):
-            margin_left += offset_of(style.justify_self, free)
+        elif not edges.auto_right and justify != "normal":
+            margin_left += _within_insets(style.justify_self, left, right, used + margins, frame.width)
         return fragment, left + margin_left
     if left is not None:
         return fragment, left + margin_left
@@ -148,6 +148,16 @@ def _self_word(value: str) -> str:
     """A self-alignment keyword; auto behaves as normal on a positioned box (css-align-3 §6.1)."""
     word = split_safety(value)[0]
     return "normal" if word == "auto" else word
+
+
+def _within_insets(align: str, start: int, end: int, size: int, whole: int) -> int:
+    """How far behind its first inset a box of an outer size begins that is aligned between both. What finds no room there may
+    reach beyond them as far as the containing block does (css-position-3 §4.1, css-align-3 §4.4.1)."""
+    room = max(whole - start - end, 0)
+    shift = offset_of("start" if align == "stretch" else align, room - size)
+    if size <= room or align.startswith(("safe ", "unsafe ")):
+        return shift
+    return max(min(shift, max(room, whole - start) - size), min(0, -start))
 
 
 def _static_shift(align: str, room: int, size: int) -> int:
@@ -220,8 +230,8 @@ def _vertical(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: int
             margin_top = free // 2 if free >= 0 else -(-free // 2)
         elif edges.auto_top:
             margin_top = free
-        elif not edges.auto_bottom and _self_word(style.align_self) not in ("normal", "stretch"):
-            margin_top += offset_of(style.align_self, free)
+        elif not edges.auto_bottom and _self_word(style.align_self) != "normal":
+            margin_top += _within_insets(style.align_self, top, bottom, height + margins, frame.height)
         return top + margin_top, fragment
     if top is not None:
         return top + edges.margin_top, fragment

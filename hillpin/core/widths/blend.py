@@ -159,6 +159,7 @@ class BlendedFragment(Fragment):
         self.out_of_flow = []
         self.first_baseline = self._maybe(low.first_baseline, high.first_baseline)
         self.last_baseline = self._maybe(low.last_baseline, high.last_baseline)
+        self.line_baseline = self._maybe(low.line_baseline, high.line_baseline)
         self.text_right = between(low.text_right, high.text_right, part, whole)
         self.text_bottom = between(low.text_bottom, high.text_bottom, part, whole)
         self.tracks = None
@@ -323,6 +324,8 @@ class Walk:
             return False
         if not self._on(fa.last_baseline or 0, fm.last_baseline or 0, fb.last_baseline or 0):
             return False
+        if not self._on(fa.line_baseline or 0, fm.line_baseline or 0, fb.line_baseline or 0):
+            return False
         x, y, z = flat_of(fa), flat_of(fm), flat_of(fb)
         if not (x.like(y) and x.like(z)):
             return False
@@ -365,7 +368,8 @@ def _has_tight_floats(fragment: Fragment) -> bool:
 
 
 def _both_or_none(a: Fragment, b: Fragment) -> bool:
-    return (a.first_baseline is None) == (b.first_baseline is None) and (a.last_baseline is None) == (b.last_baseline is None)
+    pairs = ((a.first_baseline, b.first_baseline), (a.last_baseline, b.last_baseline), (a.line_baseline, b.line_baseline))
+    return all((one is None) == (other is None) for one, other in pairs)
 
 
 __all__ = ["BlendedFragment", "Flat", "Memory", "Sample", "Span", "Walk", "flat_of", "has_end", "is_tight", "owner_of"]

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from ...units import INDEFINITE
 from ..alignment import aligned_content
-from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
+from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges, edges_of
 from ..containing import contains_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
@@ -58,7 +58,7 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
         shift = (height - content - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
     if box.role == "button" and fragment.first_baseline is None:
-        fragment.first_baseline = fragment.last_baseline = edges.top + shift
+        fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = edges.top + shift
     fragment.content_height = content + edges.block
     ctx.recorder.block(box, edges, space, fragment, inside, floats)
     return fragment
@@ -66,6 +66,7 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
 
 def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, shift: int = 0) -> Fragment:
     left, top = edges.left, edges.top + shift
+    on_line = inside.last_baseline if box.has_inline_children else inside.line_baseline
     fragment = Fragment(
         box,
         width,
@@ -75,6 +76,7 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
         [item._replace(x=item.x + left, y=item.y + top) for item in inside.out_of_flow],
         None if inside.first_baseline is None else inside.first_baseline + top,
         None if inside.last_baseline is None else inside.last_baseline + top,
+        None if on_line is None else on_line + top,
         inside.right + left,
         breaks=inside.breaks,
         lines=inside.line_count if box.has_inline_children else 0,
@@ -112,7 +114,7 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         if any(child.is_block_level for child in box.children):
             taken = edges.block + (inside.bottom.total if edges.bottom else 0)
         inside.height, inside.through = max(inside.height, sum(marker) - taken), False
-        inside.first_baseline = inside.last_baseline = marker.ascent
+        inside.first_baseline = inside.last_baseline = inside.line_baseline = marker.ascent
     return inside
 
 
@@ -279,11 +281,24 @@ class _BlockFlow(FlowRules[int, Inside]):
         if not box.is_floating:
             if fragment.first_baseline is not None and inside.first_baseline is None:
                 inside.first_baseline = y + fragment.first_baseline
-            if box.kind == BLOCK and box.style.overflow_x not in ("visible", "clip") and box.role != "button":
-                # As the browser has it: of what scrolls, the bottom margin edge (CSS 2 §10.8.1).
-                inside.last_baseline = y + fragment.height + fragment.edges().margin_bottom
-            elif fragment.last_baseline is not None:
+            if fragment.last_baseline is not None:
                 inside.last_baseline = y + fragment.last_baseline
+            on_line = _on_line(fragment)
+            if on_line is not None:
+                inside.line_baseline = y + on_line
+
+
+def _on_line(fragment: Fragment) -> int | None:
+    """What an inline-block stands on for a block in it, as the browser has it (CSS 2 §10.8.1): of what scrolls the bottom margin
+    edge, of flex containers and grids the first baseline, none of tables."""
+    box = fragment.box
+    if box.kind == BLOCK and box.style.overflow_x not in ("visible", "clip") and box.role != "button":
+        return fragment.height + fragment.edges().margin_bottom
+    if box.kind == BLOCK:
+        return fragment.line_baseline
+    if box.kind == TABLE:
+        return None
+    return fragment.first_baseline if box.kind in (FLEX, GRID) else fragment.last_baseline
 
 
 def layout_in_flow(

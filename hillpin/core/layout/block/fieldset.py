@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ...units import INDEFINITE
-from ..boxes import Box, Edges, edges_of
+from ..boxes import BLOCK, Box, Edges, edges_of
 from ..containing import Frame
 from ..context import Context
 from ..fragments import Fragment, Placed, Space
@@ -37,6 +37,8 @@ def layout_fieldset(ctx: Context, box: Box, space: Space) -> Fragment:
     fragment = Fragment(box, width, height, [placed, Placed(edges.left, top, inside)])
     if inside.first_baseline is not None and inside.last_baseline is not None:
         fragment.first_baseline, fragment.last_baseline = top + inside.first_baseline, top + inside.last_baseline
+    on_line = inside.line_baseline if contents.kind == BLOCK else inside.first_baseline
+    fragment.line_baseline = None if on_line is None else top + on_line
     fragment.content_height = content + edges.block
     fragment.gather_out_of_flow()
     ctx.recorder.block(box, edges, space, fragment, Inside(height=content, children=fragment.children), None)

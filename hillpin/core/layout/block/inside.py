@@ -41,6 +41,8 @@ class Inside:
     line_count: int = 0
     line_height: int = 0
     breaks: int = 0
+    line_baseline: int | None = None
+    """Of blocks, as ``Fragment`` has it."""
 
 
 class Flow(NamedTuple):

@@ -10,7 +10,18 @@ from ..context import Context
 from ..fragments import Space
 from ..replaced.replaced_layout import has_ratio_alone, ratio
 from ..sizes.rules import CONTENT
-from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, resolve_inline, resolve_least, through_ratio, to_border_box, width_from_ratio
+from ..sizes.sizing import (
+    clamp_block,
+    clamp_inline,
+    fit_content,
+    held_by_content,
+    resolve_block,
+    resolve_inline,
+    resolve_least,
+    through_ratio,
+    to_border_box,
+    width_from_ratio,
+)
 from .flex_line import UNLIMITED, Axes, FlexItem
 
 BY_CROSS = "aspect ratio with its cross size"
@@ -55,7 +66,10 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
     else:
         flexed = item.main if item.is_definite or item.main != item.base else INDEFINITE
         from_ratio = width_from_ratio(box, edges, Space(available, percent_block=axes.percent_block, fixed_block=flexed or INDEFINITE, definite=True))
-        used = from_ratio if from_ratio is not None else fit_content(ctx, box, edges, available - margins)
+        if from_ratio is None:
+            used = fit_content(ctx, box, edges, available - margins)
+        else:
+            used = held_by_content(ctx, box, edges, from_ratio) if box.style.height.kind != AUTO_KIND else from_ratio
     return clamp_inline(ctx, box, used, edges, available, margins)
 
 

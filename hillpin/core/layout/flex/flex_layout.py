@@ -143,19 +143,22 @@ class _FlexLayout:
     def _line_cross_size(self, line: FlexLine, count: int) -> None:
         """Step 8: the container's where there is one line of definite size, else the largest outer cross size."""
         axes = self.axes
-        ascent = descent = above = largest = 0
+        largest = 0
+        above: list[tuple[int, int]] = []
+        below: list[tuple[int, int]] = []
         for item in line.items:
             if item.align == "baseline" and not any(item.auto_cross):
                 item.ascent = self._ascent(item, item.fragment.first_baseline if item.fragment is not None else None)
-                ascent = max(ascent, item.ascent)
-                descent = max(descent, item.outer_cross - item.ascent)
+                above.append((item.ascent, item.outer_cross - item.ascent))
             elif item.align == "last baseline" and not any(item.auto_cross):
                 item.ascent = self._ascent(item, item.fragment.last_baseline if item.fragment is not None else None)
-                above, line.descent = max(above, item.ascent), max(line.descent, item.outer_cross - item.ascent)
+                below.append((item.ascent, item.outer_cross - item.ascent))
             else:
                 largest = max(largest, item.outer_cross)
-        line.ascent = ascent
-        line.cross = max(largest, ascent + descent, above + line.descent, 0)
+        # Baselines may lie beyond their items.
+        firsts, lasts = ([max(side) for side in zip(*group, strict=True)] or [0, 0] for group in (above, below))
+        line.ascent, line.descent = firsts[0], lasts[1]
+        line.cross = max(largest, sum(firsts), sum(lasts), 0)
         if not axes.wraps:
             if axes.inner_cross != INDEFINITE:
                 line.cross = axes.inner_cross
@@ -304,12 +307,17 @@ class _FlexLayout:
         return fragment
 
     def _baselines(self, fragment: Fragment, lines: list[FlexLine], placed: dict[int, Placed]) -> None:
-        """§8.5: of the first line's first item that takes part in baseline alignment, else its first item."""
+        """§8.5: of the first line's first item that takes part in baseline alignment, else its first item. As the browser has it,
+        the first of lines and columns is the one that stands highest."""
         ordered = [line for line in lines if line.items]
         if not ordered:
             return
-        for name, line in (("first_baseline", ordered[0]), ("last_baseline", ordered[-1])):
-            chosen = next((item for item in line.items if item.align == "baseline"), line.items[0])
+        if self.axes.is_row and self.axes.cross_reversed:
+            ordered.reverse()
+        for name, line, at in (("first_baseline", ordered[0], 0), ("last_baseline", ordered[-1], -1)):
+            items = line.items if self.axes.is_row else sorted(line.items, key=lambda item: placed[id(item.box)].y)
+            own_place = items[0] if self.axes.is_row else items[at]
+            chosen = next((item for item in items if item.align == "baseline"), own_place)
             place = placed[id(chosen.box)]
             own = getattr(place.fragment, name)
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))

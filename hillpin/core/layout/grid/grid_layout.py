@@ -160,7 +160,9 @@ class GridLayout:
             natural = total_size(down.tracks, row_gap) + self.edges.block
             height = block_size(self.box, self.edges, self.space, natural, width)
             used = max(height - self.edges.block, 0)
-            if self.has_percentages(False) and self._inherited(False) is None:
+            # Parts of less than a whole are shared out again, too, as the browser has it.
+            is_shared_again = self.has_percentages(False) or any(track.is_flexible and track.factor < 1 for track in down.tracks)
+            if is_shared_again and self._inherited(False) is None:
                 row_gap = self.style.row_gap.resolve(used)
                 down = self._row_axis(rows, placed, items, across, used, row_gap, least, most)
             self._offsets(down, used, self.style.align_content)

@@ -9,7 +9,7 @@ from collections.abc import Callable
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
 from .inline_items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, close_after_break, edge_width, hyphen_width, tab_width, text_width, trimmed_end
+from .line_parts import Line, Part, close_after_break, edge_width, ends_unbroken, hyphen_width, is_parted_before, tab_width, text_width, trimmed_end
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -86,8 +86,10 @@ class LineBreaker:
         """Take an edge of an inline box: (position, whether the line overflows, the line where it has ended before it)."""
         item = self.content.items[index]
         width, kind = edge_width(item, self.basis), item.kind
-        if kind == OPEN and width > 0 and line.has_content and not overflowing and position + width > self.available + EPSILON:
-            back = self._rewind(line, indent, at_item_start=self.content.can_break[item.start])
+        is_parted = kind == OPEN and width > 0 and is_parted_before(line, item, self.content.text) and self._over(position + width, line)
+        is_parted = is_parted or (kind == OPEN and width > 0 and overflowing and ends_unbroken(line) and self._space_follows(index))
+        if kind == OPEN and width > 0 and line.has_content and (is_parted or (not overflowing and position + width > self.available + EPSILON and item.start < len(self.content.text))):
+            back = self._rewind(line, indent, at_item_start=is_parted or self.content.can_break[item.start])
             if back is None and self._space_follows(index):
                 back = self._cut_before_open(line, index, indent)
             if back is not None:
@@ -138,7 +140,7 @@ class LineBreaker:
 
     def _hanging(self, line: Line) -> int:
         """Width of the collapsible space that the line ends with so far."""
-        part = next((part for part in reversed(line.parts) if part.item.kind not in _WITHOUT_WIDTH), None)
+        part = next((part for part in reversed(line.parts) if part.item.kind not in _WITHOUT_WIDTH and (part.width or part.item.kind != OPEN)), None)
         if part is not None and part.item.kind == TEXT:
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ..block.floats import NO_CLAMP, Floats
-from ..boxes import FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
+from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
@@ -265,7 +265,9 @@ class _LineLayout:
             outer = fragment.height + edges.margin_top + edges.margin_bottom
             baseline = atomic_baseline(box, fragment)
             ascent = outer if baseline is None else edges.margin_top + baseline
-            known = self.atomics[index] = (fragment, FontHeight(ascent, outer - ascent), edges.margin_left)
+            # The symbol of a list item is as high as text in its place would be.
+            height = style_metrics(self.ctx, box.style).leaded if box.role == "marker" else FontHeight(ascent, outer - ascent)
+            known = self.atomics[index] = (fragment, height, edges.margin_left)
         return known
 
     def _assemble(self, line: Line, indent: int) -> LineBox:
@@ -370,7 +372,7 @@ def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
         return fragment.first_baseline
     if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
         return None
-    return fragment.last_baseline
+    return fragment.line_baseline if box.kind == BLOCK else fragment.last_baseline
 
 
 __all__ = ["InlineResult", "atomic_baseline", "layout_lines"]

@@ -96,3 +96,20 @@ def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> 
         line.parts.append(Part(items[index], index, items[index].start, items[index].end, edge_width(items[index], basis)))
         index += 1
     return index
+
+
+def is_parted_before(line: Line, item: Item, text: str) -> bool:
+    """Whether the start of an inline box may be parted from what is before it though no text says so: where a block in the box
+    is next, which stands for a character, and where a line break is, behind a box."""
+    if item.start == len(text):
+        return not item.box.closes
+    if text[item.start] != "\n":
+        return False
+    last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.ATOMIC or text[part.start : part.end].strip(" ")), None)
+    return last is not None and last.item.kind == ItemKind.ATOMIC
+
+
+def ends_unbroken(line: Line) -> bool:
+    """Whether the last text of a line may not be broken."""
+    last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)
+    return last is not None and not last.item.wraps

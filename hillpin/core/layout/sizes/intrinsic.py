@@ -131,10 +131,10 @@ def _is_field(box: Box) -> bool:
 
 
 def minimum_width(ctx: Context, box: Box, length: Length) -> int:
-    """``min-width`` as a border-box width where it needs no basis; else the edges alone."""
+    """``min-width`` as a border-box width, percentages of nothing (css-sizing-3 §5.2.1)."""
     edges = edges_of(box, 0)
-    if length.kind == Kind.FIXED:
-        return to_border_box(box, length.units, edges.inline)
+    if length.is_definite_form:
+        return to_border_box(box, max(length.resolve(0), 0), edges.inline)
     if length.kind == Kind.MIN_CONTENT:
         return ctx.content_sizes(box)[0] + edges.inline
     if length.kind == Kind.MAX_CONTENT:
@@ -164,6 +164,8 @@ class _InlineSizes:
         self.last_float = ""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
+        self.widest_word = self.end_edges = 0
+        """The widest piece of the last text, where it has several, and the edges behind it."""
 
     def run(self) -> tuple[int, int]:
         can_break = self.content.can_break
@@ -175,6 +177,7 @@ class _InlineSizes:
                     self._end_piece()
                     self.at_edge = True
                 self._grow(edge_width(item, 0))
+                self.end_edges += edge_width(item, 0)
             elif item.kind == ItemKind.BREAK:
                 self._end_line()
             elif item.kind == ItemKind.FLOAT:
@@ -193,7 +196,12 @@ class _InlineSizes:
                 self.since_break += tab_width(self.ctx, item, self.since_break)
                 self.line += tab_width(self.ctx, item, self.line)
                 self.trailing = self.end_trailing = self.line_trailing = 0
+            if item.kind in (ItemKind.BREAK, ItemKind.ATOMIC, ItemKind.TAB):
+                self.widest_word = 0
         self._end_line()
+        if self.widest_word and self.end_edges:
+            # As the browser has it: edges of inline boxes that end a text of several words count to its widest.
+            self.low = max(self.low, self.widest_word + self.end_edges)
         return self.low, self.high
 
     def _grow(self, width: int) -> None:
@@ -208,6 +216,7 @@ class _InlineSizes:
         if can_break[start] and start and item.wraps and not self.at_edge:
             self._end_piece()
         self.at_edge = False
+        self.widest_word = self.end_edges = 0
         anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
         for cut in range(item.start + 1, item.end + 1):
             if cut < item.end and not can_break[cut] and not anywhere:
@@ -217,6 +226,8 @@ class _InlineSizes:
             if text[cut - 1] == "\u00ad" and cut < item.end:
                 width += math.ceil(sum(_hyphen(ctx, item)) * 64)
             self.since_break += width
+            if cut < item.end or start > item.start:
+                self.widest_word = max(self.widest_word, width)
             if cut < item.end:
                 self._end_piece()
                 start = cut

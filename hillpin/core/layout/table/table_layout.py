@@ -220,7 +220,7 @@ class _TableLayout:
                 # A row without a cell on its baseline has it where the content box of its cells ends (css-tables-3 §3.10).
                 ends = [height - edges_of(m.cell.box, m.basis).bottom for m, height in zip(measured, heights, strict=True) if m.cell.row == 0]
                 fragment.first_baseline = tops[0] + max(ends) if ends else None
-        fragment.last_baseline = fragment.first_baseline
+        fragment.last_baseline = tops[-1] + rows[-1].baseline if rows and rows[-1].has_baseline else fragment.first_baseline
         self._tracks(fragment, widths, offsets, rows, tops, first)
 
     def _is_definite(self, box: Box) -> bool:
