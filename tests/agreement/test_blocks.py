@@ -268,3 +268,18 @@ class Blocks(AgreementCase):
             "".join(f"<div class=v{number}><p>b</div><div class='v{number} s'><p>b</div>" for number in range(len(values)))
             + "<div class=v1 style='display: inline-block'><b>b</b></div><div class=v0><span>Only</span></div><details open class=v1><summary>a</summary>b</details>",
         )
+
+
+class Emptied(AgreementCase):
+    """Margins of and round blocks that hold no line (CSS 2 §8.3.1, §9.5.2)."""
+
+    def test_what_clears_a_float_in_an_empty_block_before_it(self) -> None:
+        floats = ("<i>x</i>", "<span><i style='float: right'>x</i></span>", "<div><i>x</i></div><div></div>", "<div style='margin: 7px 0'><i>x</i></div>", "<div style='overflow: hidden'><i>x</i></div>", "<div style='position: absolute'><i>x</i></div>")
+        for clear in ("both", "left", "right"):
+            for margin in (16, 40, -5):
+                for before in (f"<div>{one}</div>" for one in floats):
+                    self.agree(f"body {{ font: 16px/18px serif; margin: 8px }} i {{ float: left; height: 20px }} p {{ margin: {margin}px 0; clear: {clear} }}", f"<article>{before}<div style='margin-top: 3px'><p>leaves</p></div></article>", widths=(320,))
+
+    def test_margins_of_an_empty_block_go_out_at_the_bottom(self) -> None:
+        blocks = [f"<article><div style='{edge}'><div style='margin: {margin}'>{inner}</div></div><p>leaves</p></article>" for edge in ("padding-top: 1px", "border-top: 2px solid", "padding-top: 1px; height: 0", "") for margin in ("7px 0", "7px 0 3px", "-7px 0", "0 0 9px") for inner in ("", "<i>x</i>", "<div></div>")]
+        self.agree("body { font: 16px/18px serif } i { float: left; height: 20px } p { margin: 2px 0; clear: both }", "".join(blocks), widths=(320,))

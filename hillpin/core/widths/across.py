@@ -224,7 +224,7 @@ class Across:
         if inside.lowest is not None and (np.asarray(inside.lowest) > inside.height).any():
             raise NotAcrossError
         content, bottom = inside.height, inside.bottom
-        if ARRAY_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
+        if ARRAY_MARGINS.keeps_bottom(edges, inside.cleared_at_end):
             content, bottom = content + bottom.total, NOTHING
         height, has_height = self.height(box, edges, percent_block, content + edges.block)
         if has_height:

@@ -368,7 +368,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
         ctx, box, max(width - edges.inline, 0), percent, floats, bx + edges.left, by + edges.top, top_open
     )
     content, bottom = inside.height, inside.bottom
-    if WHOLE_MARGINS.keeps_bottom(edges, inside.through, inside.cleared_at_end):
+    if WHOLE_MARGINS.keeps_bottom(edges, inside.cleared_at_end):
         content, bottom = content + bottom.total, NO_STRUT
     if box.fills_viewport:
         # What sticks out at its end is room that it leaves.

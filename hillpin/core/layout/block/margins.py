@@ -110,13 +110,14 @@ class MarginRules(Generic[N]):
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:
                     return TopMargins(strut, False, strut), depends
+                sides |= _floats_in(child)
         if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
             return TopMargins(self.plus(strut, edges.margin_bottom), True, strut), depends
         return TopMargins(strut, False, strut), depends
 
-    def keeps_bottom(self, edges: EdgesOf[N], through: bool, cleared_at_end: bool) -> bool:
+    def keeps_bottom(self, edges: EdgesOf[N], cleared_at_end: bool) -> bool:
         """Whether the bottom margins of what is inside stay inside, so that they count to its height."""
-        return self.is_some(edges.bottom) or cleared_at_end or (through and self.is_some(edges.top))
+        return self.is_some(edges.bottom) or cleared_at_end
 
 
 class InsideOf(Protocol):
@@ -204,6 +205,17 @@ def top_margins(ctx: Context, box: Box, basis: int, floats: Floats, start: int, 
     """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1). ``start`` is where it would
     stand in its formatting context without the margins ``before`` it and its own."""
     return _AtOneWidth(ctx, floats, start, before).top_margins(box, basis)[0]
+
+
+def _floats_in(box: Box) -> frozenset[str]:
+    """The sides at which floats stand in a box without a line of its own."""
+    sides: frozenset[str] = frozenset()
+    for child in box.children:
+        if child.is_floating:
+            sides |= {"left" if child.style.float == "left" else "right"}
+        elif not child.is_out_of_flow:
+            sides |= _floats_in(child)
+    return sides
 
 
 def _clears(clear: str, sides: frozenset[str]) -> bool:
