@@ -63,3 +63,10 @@ class Ratios(AgreementCase):
 
     def test_words_as_limits_of_fields_in_a_row(self) -> None:
         self.agree("div { display: flex } .a { min-width: max-content; width: 96px }", "<div><textarea class=a></textarea></div>")
+
+    def test_layout_containment_leaves_no_baseline(self) -> None:
+        """css-contain-2 §3.2."""
+        boxes = [f"display: {display}; contain: {contain}" for contain in ("layout", "paint", "content", "strict; height: 30px", "style") for display in ("block", "flex", "grid", "inline-block", "inline-flex", "flow-root")]
+        lines = [f"<div>a<ul style='display: inline-block; margin: 0; padding: 0'><li style='display: block'>x</li><li style='{box}'><b>x</b><b>y</b></li></ul></div><div>a<p style='{box}; margin: 0'><b>x</b><b>y</b></p></div>" for box in boxes]
+        rows = [f"<div style='display: flex; align-items: baseline'><b style='padding: 9px'>a</b><p style='{box}; margin: 0'><b>x</b><b>y</b></p></div>" for box in boxes]
+        self.agree("body { font: 16px/18px serif } b { display: block }", "".join(lines + rows), widths=(320,))

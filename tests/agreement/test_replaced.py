@@ -140,3 +140,8 @@ class Replaced(AgreementCase):
             "",
             f'<picture><source media="(min-width: 600px)" srcset="{wide.replace(" ", "%20")}"><img src={PIXEL}></picture>',
         )
+
+    def test_a_drawing_with_a_ratio_alone_and_a_width_by_content(self) -> None:
+        drawing = "data:image/svg+xml,%3Csvg xmlns=%22http://www.w3.org/2000/svg%22 viewBox=%220 0 120 80%22/%3E"
+        outers = ("width: min-content", "width: max-content", "width: fit-content", "float: left", "width: 200px", "display: flex", "display: grid")
+        self.agree("div { clear: both }", "".join(f"<div style='{outer}'><img style='width: {width}' src='{drawing}'></div>" for width in ("min-content", "max-content", "fit-content", "auto") for outer in outers), widths=(320,))

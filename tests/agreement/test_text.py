@@ -187,3 +187,8 @@ class Sizes(AgreementCase):
 
     def test_spaces_before_an_edge_that_closes(self) -> None:
         self.agree(".n::after { content: '\u2192 '; padding: 3px } div { font: 16px/20px serif; float: left; clear: left } .w { width: 150px }", "<div><span class=n>known is</span></div><div class=w>Cross the <span class=n>from</span></div>")
+
+    def test_a_wbr_where_words_do_not_wrap(self) -> None:
+        texts = ("by<wbr> Extra is", "by <wbr>Extra is", "by<wbr>Extra is", "<b>by</b><wbr> Extra", "by<wbr><b> Extra</b>", "by<wbr><b style='padding-left: 5px'> Extra</b>", "by<wbr>, x", "by<wbr>")
+        lines = [f"<div style='white-space: {kept}; width: {width}px'>Leaves {text}</div><p style='white-space: {kept}; width: min-content'>Leaves {text}</p>" for kept in ("nowrap", "pre") for text in texts for width in (10, 60, 140)]
+        self.agree("body { font: 16px/18px serif } b { font: inherit }", "".join(lines), widths=(320,))

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from .boxes import BLOCK, INLINE, Box, Kind
 
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
+_LAYOUT = frozenset({"layout", "content", "strict"})
 _SIZE = frozenset({"size", "strict"})
 
 
@@ -27,6 +28,12 @@ def contains_height(box: Box) -> bool:
     style = box.style
     asks = style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
     return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
+
+
+def contains_layout(box: Box) -> bool:
+    """Whether a box has no baseline for what is outside it: layout containment (css-contain-2 §3.2)."""
+    contain = box.style.contain
+    return bool(contain) and not _LAYOUT.isdisjoint(contain) and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
 
 
 def is_containing_block(box: Box, fixed: bool = False) -> bool:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..units import INDEFINITE
 from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
-from .containing import contains_width
+from .containing import contains_layout, contains_width
 from .context import Context
 from .flex.flex_layout import layout_flex
 from .flex.flex_widths import flex_content_sizes
@@ -80,6 +80,8 @@ class Pass(Context):
         fragment = _LAYOUTS.get(box.kind, layout_block)(self, box, space)
         fragment.space = space
         fragment.basis = max(space.inline, 0)
+        if box.style.contain and contains_layout(box):
+            fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = None
         if fragment.out_of_flow:
             place_out_of_flow(self, fragment)
         return fragment

@@ -42,6 +42,7 @@ ol[type="1"] { list-style-type: decimal; } ol[type=a s] { list-style-type: lower
 ol[type=A s] { list-style-type: upper-alpha; } ol[type=i s] { list-style-type: lower-roman; }
 ol[type=I s] { list-style-type: upper-roman; }
 li { display: list-item; }
+details::details-content { display: block; }
 details > summary:first-of-type { display: list-item; list-style: disclosure-closed inside; }
 option { min-block-size: 1.2em; padding: 0 2px 1px; white-space: nowrap; font-weight: 400; }
 details[open] > summary:first-of-type { list-style-type: disclosure-open; }

@@ -84,6 +84,11 @@ def prepare(ctx: Context, box: Box) -> InlineContent:
     return known
 
 
+def is_wbr(box: Box) -> bool:
+    """Whether a text is the opportunity to break a line that ``wbr`` is."""
+    return box.kind == TEXT and box.element is not None and box.element.tag == "wbr"
+
+
 def indent_of(box: Box) -> Length:
     """``text-indent`` of the first line in a box; nothing in an anonymous one that does not begin its parent (css-text-3 §8.1)."""
     if box.role == "anonymous" and box.parent is not None:
@@ -144,7 +149,7 @@ class _Builder:
         return item
 
     def _add(self, box: Box) -> None:
-        if box.kind == TEXT and box.element is not None and box.element.tag == "wbr":
+        if is_wbr(box):
             # White space folds across it, and it is an opportunity whatever the text around does.
             self._append(ItemKind.TEXT, box, box.text)
         elif box.kind == TEXT:
@@ -246,6 +251,10 @@ class _Builder:
             if not item.wraps and item.kind != ItemKind.BREAK:
                 for i in range(item.start + (1 if before_wraps else 0), item.end):
                     result[i] = False
+            if is_wbr(item.box):
+                # A line that may be broken before it is broken after it.
+                result[item.start] = False
+                result[item.end] = result[item.end] or (item.end < len(text) and item.box.style.text_wrap_mode != "wrap")
             before_wraps = item.wraps or item.kind == ItemKind.BREAK
         return result
 

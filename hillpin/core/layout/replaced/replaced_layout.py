@@ -10,6 +10,7 @@ from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width
 from ..context import Context
 from ..fragments import Fragment, Space
+from ..sizes.rules import CONTENT
 from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
 from .natural_sizes import DATE_TYPES
@@ -57,7 +58,8 @@ def is_replaced(box: Box) -> bool:
 def has_ratio_alone(box: Box) -> bool:
     """Whether nothing but a natural ratio gives the size: such a drawing fills the room there is, and asks for none."""
     natural, style = _natural(box), box.style
-    return natural.width is None and natural.height is None and natural.ratio is not None and style.width.is_auto and style.height.is_auto
+    has_no_width = style.width.is_auto or style.width.kind in CONTENT
+    return natural.width is None and natural.height is None and natural.ratio is not None and has_no_width and style.height.is_auto
 
 
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
@@ -134,7 +136,7 @@ def _given_width(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: 
         return max(space.across - edges.margin_left - edges.margin_right - edges.inline, 0)
     if length.kind == AUTO_KIND or (length.has_percentage and space.inline == INDEFINITE):
         return None
-    if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
+    if length.kind in CONTENT:
         return None
     return resolve_inline(ctx, box, length, edges, space.inline, edges.margin_left + edges.margin_right) - edges.inline
 
@@ -152,7 +154,7 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     huge = 1 << 40
 
     def inline_limit(length: Length, missing: int) -> int:
-        if not intrinsic and length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT, Kind.FIT_CONTENT):
+        if not intrinsic and length.kind in CONTENT:
             # What has a ratio alone and a width is as large through it as it is, which limits nothing.
             return missing if _is_given_through_ratio(box) else _by_word(ctx, box, length, edges, space)
         if not style_length_is_usable(length, space.inline):

@@ -8,7 +8,7 @@ from ...styles.values import Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
-from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, prepare
+from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, is_wbr, prepare
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .ratios import width_by_own_height
@@ -164,6 +164,7 @@ class _InlineSizes:
         self.last_float = ""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
+        self.behind_wbr = False
         self.widest_word = self.end_edges = 0
         """The widest piece of the last text, where it has several, and the edges behind it."""
 
@@ -173,7 +174,7 @@ class _InlineSizes:
             if item.kind == ItemKind.TEXT:
                 self._text(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge and item.box.style.text_wrap_mode == "wrap":
+                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge and (self.behind_wbr or item.box.style.text_wrap_mode == "wrap"):
                     self._end_piece()
                     self.at_edge = True
                 self._grow(edge_width(item, 0))
@@ -213,9 +214,13 @@ class _InlineSizes:
         if item.end == item.start:
             return
         start = item.start
-        if can_break[start] and start and item.wraps and not self.at_edge:
+        if can_break[start] and start and (item.wraps or self.behind_wbr) and not self.at_edge:
             self._end_piece()
-        self.at_edge = False
+            if self.behind_wbr and item.collapses and text[start] == " ":
+                start += 1
+        self.at_edge, self.behind_wbr = False, is_wbr(item.box)
+        if self.behind_wbr:
+            return
         self.widest_word = self.end_edges = 0
         anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
         for cut in range(item.start + 1, item.end + 1):

@@ -12,7 +12,6 @@ from ...styles.media import Viewport, parse_media
 from ...styles.properties import INHERITED_NAMING, NAMING
 from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
 from ...styles.style import ComputedStyle
-from ...styles.values import ZERO
 from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
 from ..replaced.natural import Natural
@@ -26,6 +25,7 @@ from ..replaced.natural_sizes import (
 )
 from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .details import own_summary, parts_of, skip
 from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
@@ -96,20 +96,36 @@ class Generator:
     def _content(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         """The boxes of an element's pseudo-elements and children, as raw siblings."""
         self._generated(element, "before", style, as_item, into)
-        is_closed = element.tag == "details" and "open" not in element.attributes
-        summary = next((c for c in element.children if not isinstance(c, Text) and c.tag == "summary"), None) if is_closed else None
-        hidden: list[Box] = []
-        if element.tag == "details" and not any(not isinstance(c, Text) and c.tag == "summary" for c in element.children):
-            into.append(self._own_summary(style, is_closed))
-        for child in element.children:
-            target = hidden if is_closed and child is not summary else into
-            if isinstance(child, Text):
-                target.append(Box(Kind.TEXT, style, None, text=child.data, is_inline_level=True))
-            else:
-                self._element(child, style, as_item, target)
-        if hidden:
-            into.append(self._skipped(style, hidden))
+        if element.tag == "details":
+            self._details(element, style, as_item, into)
+        else:
+            self._children(element.children, style, as_item, into)
         self._generated(element, "after", style, as_item, into)
+
+    def _children(self, children: list[Element | Text], style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
+        for child in children:
+            if isinstance(child, Text):
+                into.append(Box(Kind.TEXT, style, None, text=child.data, is_inline_level=True))
+            else:
+                self._element(child, style, as_item, into)
+
+    def _details(self, element: Element, style: ComputedStyle, as_item: bool, into: list[Box]) -> None:
+        summary, rest = parts_of(element)
+        shown = self.resolver.pseudo_style(element, "details-content", style, as_item) if "open" in element.attributes else None
+        if summary is None:
+            box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
+            into.append(own_summary(box, shown is None, self._inside_marker, self.resolver))
+        else:
+            self._element(summary, style, as_item, into)
+        inside: list[Box] = []
+        self._children(rest, shown or style, shown is not None and shown.display in ITEM_CONTAINERS, inside)
+        if shown is not None and shown.display == "contents":
+            into += inside
+        elif shown is not None and shown.display != "none":
+            into.append(self.box_for(shown, None))
+            settle(into[-1], inside, self.resolver)
+        elif shown is None:
+            into.append(skip(self.box_for(self.resolver.anonymous_style(style, "flow-root"), None), inside, self.resolver))
 
     def _in_own_style(self, box: Box, style: ComputedStyle) -> Box:
         """Text of an element without a box stands in an inline box, so that its own line height counts (css-display-3 §2.5)."""
@@ -118,22 +134,6 @@ class Generator:
         around = self.box_for(self.resolver.anonymous_style(style, "inline"), None)
         settle(around, [box], self.resolver)
         return around
-
-    def _own_summary(self, style: ComputedStyle, is_closed: bool) -> Box:
-        """What the browser shows where details have no summary: a line with a word of its own (HTML 4.11.1)."""
-        box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
-        box.style.list_style_type = "disclosure-closed" if is_closed else "disclosure-open"
-        settle(box, [*self._inside_marker(box.style), Box(Kind.TEXT, box.style, None, text="Details", is_inline_level=True)], self.resolver)
-        return box
-
-    def _skipped(self, style: ComputedStyle, children: list[Box]) -> Box:
-        """The content of closed details: it has boxes that take no room (HTML 15.5.5, css-contain-2 §4)."""
-        box = self.box_for(self.resolver.anonymous_style(style, "flow-root"), None)
-        box.style.height = ZERO
-        box.style.contain = ("size",)
-        box.role = "anonymous"
-        settle(box, children, self.resolver)
-        return box
 
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)
