@@ -93,6 +93,7 @@ class _Slot:
         self.lock = threading.Lock()
         self._room = threading.BoundedSemaphore(MOST_WAITING + 1)
         self.worker: _Worker | None = None
+        self._ending = threading.Lock()
 
     @contextlib.contextmanager
     def turn(self, question: Question, is_wanted: Callable[[], bool]) -> Iterator[None]:
@@ -118,10 +119,12 @@ class _Slot:
         return self.worker
 
     def drop(self) -> None:
-        """End the worker; the next question gets a new one."""
-        if self.worker is not None:
-            self.worker.kill()
-            self.worker = None
+        """End the worker; the next question gets a new one. Who closes the pool may do so while the worker is being asked, and then
+        both come here: each worker is ended once."""
+        with self._ending:
+            worker, self.worker = self.worker, None
+        if worker is not None:
+            worker.kill()
 
 
 def begin_process(target: Callable[..., None], *arguments: Any, name: str) -> tuple[BaseProcess, Connection, Connection]:

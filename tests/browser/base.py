@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import os
-import socket
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
@@ -33,25 +32,13 @@ NEAR = 20
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-_last_port: list[int] = []
-
-
-def _sockets(host: str) -> list[socket.socket]:
-    """Those of the server before, where nobody has taken them since: at the same address the browser knows the scripts."""
-    try:
-        return listeners(host, _last_port.pop() if _last_port else 0)
-    except OSError:
-        return listeners(host, 0)
-
-
 class ServerThread(LiveServerThread):
     """The server that people run, in a thread beside the tests."""
 
     def run(self) -> None:
         try:
-            sockets = _sockets(self.host)
+            sockets = listeners(self.host, 0)
             self.port = sockets[0].getsockname()[1]
-            _last_port.append(self.port)
             self.server = make_server(self.host, self.port)
             self.is_ready.set()
             self.server.run(sockets=sockets)

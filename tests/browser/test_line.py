@@ -66,6 +66,8 @@ class TheLine(InterfaceCase):
         self.open_styles()
         self.change("1080px", "500px")
         self.until(lambda: "hill" in asked, "the hill was asked for")
+        axis = page.get_by_role("region", name="Width axis")
+        expect(axis).to_have_attribute("aria-busy", "false")
         hill = page.locator("section[aria-label='Width axis'] svg path").first
         before = hill.get_attribute("d")
         asked.clear()
