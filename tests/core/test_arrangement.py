@@ -251,7 +251,6 @@ class NotCovered(unittest.TestCase):
             ("initial-letter: 3", "initial-letter"),
             ("writing-mode: vertical-rl", "writing-mode: vertical-rl"),
             ("direction: rtl", "direction: rtl"),
-            ("columns: 2", "multiple columns"),
             ("contain: size", "size containment"),
             ("text-wrap: pretty", "text-wrap: pretty"),
         ):

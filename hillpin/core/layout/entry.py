@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from ..units import INDEFINITE
 from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
+from .columns.column_layout import layout_columns
+from .columns.column_sizes import column_content_sizes, has_columns
 from .containing import contains_layout, contains_width
 from .context import Context
 from .flex.flex_layout import layout_flex
@@ -77,7 +79,8 @@ class Pass(Context):
         return fragment
 
     def lay_out_anew(self, box: Box, space: Space) -> Fragment:
-        fragment = _LAYOUTS.get(box.kind, layout_block)(self, box, space)
+        lay_out = layout_columns if has_columns(box) else _LAYOUTS.get(box.kind, layout_block)
+        fragment = lay_out(self, box, space)
         fragment.space = space
         fragment.basis = max(space.inline, 0)
         if box.style.contain and contains_layout(box):
@@ -90,7 +93,8 @@ class Pass(Context):
         known = box.intrinsic_cache
         if known is None:
             is_empty = contains_width(box) and box.kind not in (Kind.GRID, Kind.REPLACED)
-            known = box.intrinsic_cache = (0, 0) if is_empty else _CONTENT_SIZES.get(box.kind, flow_content_sizes)(self, box)
+            ask = column_content_sizes if has_columns(box) else _CONTENT_SIZES.get(box.kind, flow_content_sizes)
+            known = box.intrinsic_cache = (0, 0) if is_empty else ask(self, box)
         return known
 
 

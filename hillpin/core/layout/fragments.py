@@ -82,6 +82,16 @@ class InlineRect(NamedTuple):
     height: int
 
 
+class LineEnd(NamedTuple):
+    """From where to where a line box reaches, from the content box, and how many of the children and the pieces of inline boxes
+    stand in it and in the lines before it."""
+
+    top: int
+    bottom: int
+    children: int
+    inlines: int
+
+
 @dataclass(slots=True, eq=False)
 class Fragment:
     """A laid-out box: border-box size, placed children, baselines from its top border edge."""
@@ -111,6 +121,8 @@ class Fragment:
     """Where its lines of text end, as one number: equal numbers mean the same lines."""
     lines: int = 0
     """How many lines of text stand directly in it; what a walk reads off a line between two widths does not say."""
+    line_ends: list[LineEnd] = field(default_factory=list)
+    """Its lines where they are not all alike, from its border box."""
     flat: Any = None
     """Its rectangles in one table, kept by a walk over widths."""
     tight: bool | None = None

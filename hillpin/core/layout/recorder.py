@@ -41,6 +41,15 @@ class Recorder(Protocol):
         """A block container's height from what is inside."""
         ...
 
+    def columns(self, box: Box, room: int, number: int, width: int) -> None:
+        """How many columns a container has in its content width, and how wide they are."""
+        ...
+
+    def in_column(self, box: Box, column: int, moved: tuple[int, int], grown: tuple[int, int]) -> None:
+        """Which column, from 0, a box begins in that was laid out as though there were one without an end; how far that moves it
+        from its parent, and how much wider and higher it is for the columns that it reaches over."""
+        ...
+
     def legend(self, legend: Box, edges: Edges, x: int, y: int) -> None:
         """Where a legend stands from the border edge of its fieldset, which has these edges."""
         ...
@@ -102,7 +111,7 @@ class _Silent:
     def nothing(self, *_step: object) -> None:
         """Told a step, and forgets it."""
 
-    inline_size = block = legend = in_flow = float = in_line = flex = grid = nothing
+    inline_size = block = columns = in_column = legend = in_flow = float = in_line = flex = grid = nothing
     table_width = table_height = cells = positioned = replaced = nothing
 
 

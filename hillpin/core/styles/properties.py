@@ -124,7 +124,7 @@ def _touches(harmless: frozenset[str]) -> Reader:
 _BORDER_STYLES = "none hidden dotted dashed solid double groove ridge inset outset"
 _SIDES = ("top", "right", "bottom", "left")
 _SIZES = ("auto", "min-content", "max-content", "fit-content", "-webkit-fill-available", "stretch")
-_BREAKS = "auto avoid avoid-page avoid-column page column left right"
+_BREAKS = "auto avoid avoid-page avoid-column page column left right recto verso"
 
 _add("display", read_display, "inline", uncovered=lambda value: "ruby" if value == "ruby" else "")
 _words("position", "static relative absolute fixed sticky -webkit-sticky")
@@ -220,8 +220,12 @@ _add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_
 _add("contain", read_contain, (), uncovered=lambda value: "size containment" if "size" in value or "strict" in value else "")
 _add("container-type", read_container_type, "normal")
 _add("container-name", read_container_name, ())
-_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto", uncovered=lambda value: "multiple columns" if value not in ("auto", 1) else "")
-_add("column-width", sizing("auto"), AUTO, compute="length", uncovered=lambda value: "" if value.is_auto else "multiple columns")
+_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto")
+_add("column-width", sizing("auto"), AUTO, compute="length")
+_words("column-fill", "balance auto balance-all")
+_words("column-span", "none all")
+_words("break-before break-after break-inside", _BREAKS)
+_add("orphans widows", one(read_integer), 2, inherited=True)
 _words("float-reference", "inline")
 _add("color", one(read_color), (0.0, 0.0, 0.0, 1.0), inherited=True, compute="color", effect="paints", restyled=True)
 _add("background-color", one(read_color), (0.0, 0.0, 0.0, 0.0), effect="paints", restyled=True)
@@ -252,7 +256,6 @@ _words("-webkit-box-pack", "start end center justify")
 _add("-webkit-box-flex", read_factor, 0.0)
 _add("-webkit-box-ordinal-group", lambda tokens: one(read_integer)(tokens), 1)
 _add("zoom", read_factor, 1.0, uncovered=lambda value: "zoom" if value != 1 else "")
-_words("break-before break-after break-inside", _BREAKS, effect="paints")
 _words("pointer-events", "auto none all visible painted fill stroke", inherited=True, effect="paints")
 _words("text-decoration-line", "none underline overline line-through blink", inherited=False, effect="paints", restyled=True)
 
@@ -263,8 +266,7 @@ _uncovered("-webkit-line-break -webkit-text-security -webkit-text-combine", "aut
 _uncovered("-webkit-writing-mode", "horizontal-tb")
 _uncovered("alignment-baseline baseline-source dominant-baseline", "auto baseline")
 _uncovered("baseline-shift", "0 0px baseline")
-_uncovered("column-fill", "balance")
-_uncovered("column-height column-span column-wrap flex-line-count frame-sizing")
+_uncovered("column-height column-wrap flex-line-count frame-sizing")
 _uncovered("contain-intrinsic-block-size contain-intrinsic-height contain-intrinsic-inline-size contain-intrinsic-size contain-intrinsic-width")
 _uncovered("content-visibility", "visible")
 _uncovered("cx cy d r rx ry x y", "auto none")

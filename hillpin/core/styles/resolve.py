@@ -202,7 +202,7 @@ NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inher
 _CONTENTS = (
     "flex_direction", "flex_wrap", "justify_content", "align_content", "align_items", "justify_items", "row_gap", "column_gap",
     "grid_template_columns", "grid_template_rows", "grid_template_areas", "grid_auto_columns", "grid_auto_rows", "grid_auto_flow",
-    "column_count", "column_width", "uses_viewport",
+    "column_count", "column_width", "column_fill", "uses_viewport",
 )  # fmt: skip
 
 

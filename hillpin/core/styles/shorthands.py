@@ -32,6 +32,7 @@ def _alias_names() -> dict[str, str]:
         "-webkit-flex-grow": "flex-grow", "-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
         "border-start-start-radius": "border-top-left-radius", "border-start-end-radius": "border-top-right-radius", "border-end-start-radius": "border-bottom-left-radius",
         "border-end-end-radius": "border-bottom-right-radius", "-webkit-border-radius": "border-radius", "-webkit-box-shadow": "box-shadow",
+        **{f"-webkit-column-{part}": f"column-{part}" for part in ("count", "width", "gap", "fill", "span")}, "-webkit-columns": "columns",
         "-webkit-background-size": "background-size", "-webkit-background-clip": "background-clip", "-webkit-background-origin": "background-origin",
     }  # fmt: skip
     for logical, side in LOGICAL_SIDES.items():
@@ -268,6 +269,19 @@ def _container(tokens: Tokens) -> Expansion | None:
     return {"container-name": names, "container-type": kind} if names is not None and kind is not None else None
 
 
+def _old_break(place: str, always: str) -> Expander:
+    """``page-break-*`` and ``-webkit-column-break-*`` are ``break-*`` by other names (css-break-4 §3.4)."""
+
+    def expand(tokens: Tokens) -> Expansion | None:
+        word = keyword(tokens[0]) if len(tokens) == 1 else None
+        name = f"break-{place}"
+        if word == "always" and place != "inside":
+            return {name: always}
+        return {name: word} if word in ("auto", "avoid") else None
+
+    return expand
+
+
 def _columns(tokens: Tokens) -> Expansion | None:
     result: Expansion = {"column-width": "auto", "column-count": "auto"}
     for token in tokens:
@@ -342,6 +356,7 @@ SHORTHANDS: dict[str, Expander] = {
     "text-wrap": _text_wrap,
     "container": _container,
     "columns": _columns,
+    **{f"{old}-break-{place}": _old_break(place, "page" if old == "page" else "column") for old in ("page", "-webkit-column") for place in ("before", "after", "inside")},
     "grid-area": grid_lines("grid-row-start", "grid-column-start", "grid-row-end", "grid-column-end"),
     "grid-row": grid_lines("grid-row-start", "grid-row-end"),
     "grid-column": grid_lines("grid-column-start", "grid-column-end"),

@@ -129,6 +129,13 @@ class ComputedStyle:
     container_name: tuple[str, ...]
     column_count: str | int
     column_width: Length
+    column_fill: str
+    column_span: str
+    break_before: str
+    break_after: str
+    break_inside: str
+    orphans: int
+    widows: int
     color: tuple[Any, ...]
     background_color: Any
     background_image: tuple[Any, ...]

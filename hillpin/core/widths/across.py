@@ -16,6 +16,7 @@ from ..layout.block.fieldset import FIELDSET
 from ..layout.block.inside import Strut
 from ..layout.block.margins import TopMargins
 from ..layout.boxes import BLOCK, FLEX, GRID, Box
+from ..layout.columns import has_columns
 from ..layout.containing import containing_box, ways_of_positioned
 from ..layout.context import Context
 from ..layout.inline.inline_items import prepare
@@ -151,6 +152,7 @@ class Across:
             box.kind == BLOCK
             and box.role not in ("button", FIELDSET)
             and not box.is_container
+            and not has_columns(box)
             and not box.style.clamped_lines
             and not box.fills_viewport
             and style.aspect_ratio is None

@@ -10,6 +10,7 @@ from __future__ import annotations
 from ..layout.block.block_layout import IN_FLOW, flow_alone
 from ..layout.block.fieldset import FIELDSET
 from ..layout.boxes import BLOCK, Box
+from ..layout.columns import has_columns
 from ..layout.context import Context
 from ..layout.entry import Pass
 from ..layout.fragments import Fragment, space_of
@@ -168,8 +169,11 @@ class _Piecewise:
 
 
 def jumps(box: Box) -> bool:
-    """Whether floats come after text in the lines of a box, or of one that shares its formatting context. With more room such
-    lines may be more, then fewer, then more again: that two widths are alike says nothing of those between."""
+    """Whether floats come after text in the lines of a box, or of one that shares its formatting context, or columns are balanced in
+    it. With more room such lines and columns may be higher, then lower, then higher again: that two widths are alike says nothing
+    of those between."""
+    if has_columns(box):
+        return True
     if not box.has_inline_children:
         return any(child.has_floats and jumps(child) for child in box.children)
     kinds = [item.kind for item in box.content_cache.items] if box.content_cache is not None else []

@@ -9,6 +9,7 @@ from __future__ import annotations
 from ..layout.block.floats import Floats
 from ..layout.block.inside import Inside, Strut
 from ..layout.boxes import Box, Edges, edges_of
+from ..layout.columns import has_columns
 from ..layout.fragments import Fragment, Space
 from ..layout.recorder import FlowSoFar
 from ..layout.sizes.sizing import relative_offset
@@ -146,7 +147,9 @@ def record_block(sums: Sums, box: Box, edges: Edges, space: Space, fragment: Fra
 
 
 def _content_height(total: Sum, box: Box, inside: Inside, content: int, floats: Floats | None) -> None:
-    if inside.line_count and inside.line_count * inside.line_height == content:
+    if has_columns(box):
+        total.start(content, "as high as its columns", Source(rule="css-multicol-1 §7"))
+    elif inside.line_count and inside.line_count * inside.line_height == content:
         one = shown(inside.line_height)
         label = f"{inside.line_count} lines × {one}" if inside.line_count > 1 else f"1 line of {one}"
         total.start(content, label, declared(box, "line-height"))

@@ -46,6 +46,8 @@ class Sum:
     terms: list[Term] = field(default_factory=list)
     from_parent: bool = False
     """Whether the first term is the room inside the parent box, whose own sum can stand in its place."""
+    in_one_column: Sum | None = None
+    """What it was before columns were made."""
 
     def start(self, amount: int, label: str, source: Source | None = None) -> Sum:
         """Begin with an amount."""

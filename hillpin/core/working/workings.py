@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from .block_steps import record_block, record_float, record_in_flow, record_inline_size, record_legend
+from .column_steps import record_columns, record_in_column
 from .flex_steps import record_flex
 from .grid_steps import record_grid
 from .line_steps import record_in_line
@@ -16,6 +17,8 @@ class Workings(Sums):
 
     inline_size = record_inline_size
     block = record_block
+    columns = record_columns
+    in_column = record_in_column
     legend = record_legend
     in_flow = record_in_flow
     float = record_float

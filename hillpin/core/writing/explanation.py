@@ -167,6 +167,9 @@ class _Chains:
             return self._room_in(parent.parent, first)
         if fragment is not None:
             add_edges(total, parent, fragment.edges(), ("left", "right"), -1)
+        column = self.sums.read(parent, "column")
+        if column is not None and column.terms[0].amount == total.total:
+            total.terms += column.terms[1:]
         return total.terms if total.total == first.amount else [first]
 
     def _fragment(self, box: Box) -> Fragment | None:

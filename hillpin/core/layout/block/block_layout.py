@@ -6,12 +6,14 @@ up by ``top_margins`` first, so floats inside are put where they stay.
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from ...units import INDEFINITE
 from ..alignment import aligned_content
 from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges, edges_of
 from ..containing import contains_height
 from ..context import Context, Walked
-from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
+from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
 from ..inline.line_alignment import halves_before, waiting_at, was_inline
 from ..inline.line_layout import layout_lines
@@ -32,9 +34,12 @@ from .floats import NO_CLAMP, Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
 from .margins import WHOLE_MARGINS, FlowRules, top_margins
 
+LayIn = Callable[[Context, Box, Edges, Space, int, int], Inside]
+"""Lays out what is in a block container of a border-box width, with what percentages of height are of."""
 
-def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
-    """Lay out a block container that is a formatting context of its own."""
+
+def layout_block(ctx: Context, box: Box, space: Space, lay_in: LayIn | None = None) -> Fragment:
+    """Lay out a block container that is a formatting context of its own, what is in it as ``lay_in`` has it."""
     if box.role == FIELDSET:
         return layout_fieldset(ctx, box, space)
     edges = edges_of(box, space.inline)
@@ -42,7 +47,10 @@ def layout_block(ctx: Context, box: Box, space: Space) -> Fragment:
     floats = Floats(box.style.clamped_lines or NO_CLAMP)
     content_width = max(width - edges.inline, 0)
     percent = _to_the_end(ctx, box, edges) if box.fills_viewport else child_percent_basis(box, edges, space, width)
-    inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
+    if lay_in is not None:
+        inside = lay_in(ctx, box, edges, space, width, percent)
+    else:
+        inside = lay_inside(ctx, box, content_width, percent, floats, 0, 0, top_open=False)
     content = max(inside.height + inside.bottom.total, 0)
     if floats.items:
         content = max(content, floats.lowest_shown if floats.is_cut else floats.lowest)
@@ -80,6 +88,7 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
         inside.right + left,
         breaks=inside.breaks,
         lines=inside.line_count if box.has_inline_children else 0,
+        line_ends=[LineEnd(line.top + top, line.bottom + top, line.children, line.inlines) for line in inside.line_ends],
     )
     fragment.gather_out_of_flow()
     return fragment
@@ -100,7 +109,7 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         return Inside(
             height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,
             last, lines.right, through=not lines.line_count and not box.has_outside_marker,
-            line_count=count, line_height=lines.line_height, breaks=lines.breaks,
+            line_count=count, line_height=lines.line_height, breaks=lines.breaks, line_ends=lines.line_ends,
         )  # fmt: skip
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if not box.has_outside_marker:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Generic, NamedTuple
 
-from ..fragments import Fragment, InlineRect, OutOfFlow, Placed
+from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed
 from ..number_kinds import N
 
 
@@ -41,6 +41,7 @@ class Inside:
     line_count: int = 0
     line_height: int = 0
     breaks: int = 0
+    line_ends: list[LineEnd] = field(default_factory=list)
     line_baseline: int | None = None
     """Of blocks, as ``Fragment`` has it."""
 

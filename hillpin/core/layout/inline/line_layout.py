@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from ..block.floats import NO_CLAMP, Floats
 from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
-from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
+from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths
 from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
@@ -38,6 +38,8 @@ class InlineResult:
     """Where the lines end, as one number."""
     ends: list[tuple[int, int]] = field(default_factory=list)
     """How far down each line ends, and its baseline is, where some are to be left out."""
+    line_ends: list[LineEnd] = field(default_factory=list)
+    """Of lines that are not all alike."""
 
 
 def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats | None, cx: int, cy: int) -> InlineResult:
@@ -309,6 +311,8 @@ class _LineLayout:
         edge = self.floats.clear_edge(clear) if clear != "none" else None
         if edge is not None:
             self.y = max(self.y, edge - self.cy)
+        if line_box is not None:
+            result.line_ends.append(LineEnd(top, bottom, len(result.children), len(result.inlines)))
 
     def _empty_boxes(self, line: Line, top: int, indent: int) -> list[InlineRect]:
         """Inline boxes on a line that holds nothing: points at the line's start, raised and lowered as they ask."""

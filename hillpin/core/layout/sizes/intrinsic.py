@@ -18,8 +18,8 @@ from .sizing import held_by_content, through_ratio, to_border_box
 HUGE = 1 << 26
 
 
-def flow_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
-    """Min-content and max-content width of a block container's content box."""
+def flow_content_sizes(ctx: Context, box: Box, children: list[Box] | None = None) -> tuple[int, int]:
+    """Min-content and max-content width of a block container's content box; of some of its blocks, where they are given."""
     if box.has_inline_children:
         # As the browser has it: all lines are measured like the first one.
         shown = box.first_line or box
@@ -29,13 +29,13 @@ def flow_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         indent = box.style.text_indent
         width = max(indent.units, 0) if indent.kind == Kind.FIXED else 0
         return width, width
-    return _block_sizes(ctx, box)
+    return _block_sizes(ctx, box.children if children is None else children)
 
 
-def _block_sizes(ctx: Context, box: Box) -> tuple[int, int]:
+def _block_sizes(ctx: Context, children: list[Box]) -> tuple[int, int]:
     """The widest child; floats side by side count together for max-content (css-sizing-3 §5.1)."""
     low = high = left = right = 0
-    for child in box.children:
+    for child in children:
         if child.is_out_of_flow:
             continue
         child_low, child_high = contributions(ctx, child)
