@@ -56,10 +56,14 @@ def broken(parts: list[Part], height: int) -> Row:
             first, start = at, part.top
             row.starts.append(Start(first, start, is_forced=True))
         over = part.bottom - start - height
-        if over <= 0 or part.is_margin or (at == first and not part.is_sliced) or len(row.starts) >= MOST_COLUMNS:
+        if over <= 0 or part.is_margin or len(row.starts) >= MOST_COLUMNS:
             at += 1
             continue
         row.shortage = min(row.shortage, over)
+        if at == first and not part.is_sliced:
+            row.is_strained = True
+            at += 1
+            continue
         place, appeal = _best(parts, first, at, start)
         own = Appeal.AVOIDED if part.is_avoided else Appeal.GOOD
         if part.is_sliced and (appeal <= own if part.begins - start < height else place == first):

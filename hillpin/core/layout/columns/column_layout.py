@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from ...units import INDEFINITE
 from ..block.block_layout import lay_inside, layout_block
 from ..block.floats import Floats
 from ..block.inside import NO_STRUT, Inside
@@ -11,7 +12,7 @@ from ..block.margins import WHOLE_MARGINS, top_margins
 from ..boxes import Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, Placed, Space
-from ..sizes.sizing import auto_margins, block_size
+from ..sizes.sizing import auto_margins, block_size, height_by_ratio
 from .breaking import ENDLESS, Row, balanced, broken
 from .column_sizes import Columns, columns_in, spans_columns
 from .parts import FlowParts, Node
@@ -25,7 +26,9 @@ def layout_columns(ctx: Context, box: Box, space: Space) -> Fragment:
 
 def _inside(ctx: Context, box: Box, edges: Edges, space: Space, width: int, percent_block: int) -> Inside:
     room = max(width - edges.inline, 0)
-    most = block_size(box, edges, space, ENDLESS, width) - edges.block
+    # As the browser has it, columns do not hold a ratio open.
+    has_ratio = height_by_ratio(box, edges, width) != INDEFINITE
+    most = block_size(box, edges, space, 0 if has_ratio else ENDLESS, width) - edges.block
     walk, ctx.walk = ctx.walk, None
     try:
         return _Rows(ctx, box, room, percent_block, most).run()
@@ -86,6 +89,8 @@ class _Rows:
         children, inlines, waiting = pieces.inside(found.root)
         if any(spans_columns(one) and one.parent is not self.box for one in box.walk()):
             self.ctx.note_unmodelled(self.box, "column-span in other blocks")
+        if pieces.overflows:
+            self.ctx.note_unmodelled(self.box, "what overflows a box that columns break")
         if pieces.floats_out:
             self.ctx.note_unmodelled(self.box, "floats that columns break")
         self._take(flow, children, row, columns)
@@ -113,7 +118,7 @@ class _Rows:
         start = row.starts[0]
         for at, part in enumerate(found.parts):
             start = begun.get(at, start)
-            if part.is_open and ((at in begun and at and not start.is_forced) or part.bottom - start.y > row.height):
+            if part.is_nested or (part.is_open and ((at in begun and at and not start.is_forced) or part.bottom - start.y > row.height)):
                 self.ctx.note_unmodelled(self.box, "flex, grid, table or columns broken by columns")
 
     def _spanner(self, child: Box) -> None:

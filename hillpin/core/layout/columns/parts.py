@@ -54,7 +54,9 @@ class Part:
     margin_below: int = 0
     """The margin that counts to its column where a break is forced after it."""
     is_open: bool = False
-    """Whether it is a flex container, a grid, a table or columns, in which the browser may find a better place to break."""
+    """Whether it is a flex container, a grid or a table, in which the browser may find a better place to break."""
+    is_nested: bool = False
+    """Whether it has columns of its own, which are balanced together with those around it."""
 
 
 @dataclass(slots=True)
@@ -147,7 +149,8 @@ class FlowParts:
         if is_monolithic(box):
             self._add(node, node.y, bottom)
         elif box.kind != BLOCK or box.role == "fieldset" or has_columns(box):
-            self._add(node, node.y, bottom).is_open = not self.avoiding
+            part = self._add(node, node.y, bottom)
+            part.is_nested, part.is_open = has_columns(box), not self.avoiding
         else:
             self._block(node, bottom)
         self.avoiding -= avoids

@@ -24,6 +24,8 @@ class Pieces:
         self.firsts, self.tops = [start.part for start in row.starts], [start.y for start in row.starts]
         self.floats_out = False
         """Whether a float reaches out of its column, and so would be broken."""
+        self.overflows = False
+        """Whether a box that is broken is lower than what is in it, which goes on beside what comes after the box."""
 
     def begins(self, part: int) -> int:
         """The column in which a part begins."""
@@ -47,6 +49,8 @@ class Pieces:
         """A box with what is in it."""
         fragment = node.fragment
         first, last = self.begins(node.first), self.ends(node.last)
+        if first != last and max(part.bottom for part in self.parts[node.first : node.last + 1]) > node.y + fragment.height:
+            self.overflows = True
         if fragment.box.is_floating:
             first = last = self.begins(node.first)
             self.floats_out = self.floats_out or node.y + fragment.height - self.row.starts[first].y > self.row.height

@@ -244,18 +244,21 @@ class _Builder:
                     if text[i] == "\u00ad":
                         result[i + 1] = False
             self._word_break(item, style, text, result)
-        before_wraps = False
+        before: Item | None = None
+        tags: list[Item] = []
         for item in self.items:
             if item.kind not in (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB, ItemKind.BREAK):
+                tags.append(item)
                 continue
-            if not item.wraps and item.kind != ItemKind.BREAK:
-                for i in range(item.start + (1 if before_wraps else 0), item.end):
-                    result[i] = False
+            if item.kind != ItemKind.BREAK:
+                if not item.wraps:
+                    result[item.start + 1 : item.end] = [False] * (item.end - item.start - 1)
+                result[item.start] = _may_break_between(before, tags, item, text, result[item.start])
             if is_wbr(item.box):
                 # A line that may be broken before it is broken after it.
                 result[item.start] = False
                 result[item.end] = result[item.end] or (item.end < len(text) and item.box.style.text_wrap_mode != "wrap")
-            before_wraps = item.wraps or item.kind == ItemKind.BREAK
+            before, tags = item, []
         return result
 
     def _word_break(self, item: Item, style: ComputedStyle, text: str, result: list[bool]) -> None:
@@ -324,6 +327,28 @@ def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
 def _break_between(position: int, style: ComputedStyle, text: str, result: list[bool]) -> None:
     if position and (style.line_break == "anywhere" or breaks_all_between(text[position - 1], text[position])):
         result[position] = True
+
+
+def _may_break_between(before: Item | None, tags: list[Item], after: Item, text: str, can_break: bool) -> bool:
+    """Whether a line may break between two items, of which one may be in a box that does not wrap (css-text-3 §5.1, as the browser
+    has it): behind one that does not where its box is closed in one that does, unless it ends with a space; and behind one that
+    wraps before a space right behind its box."""
+    if before is None or before.kind == ItemKind.BREAK:
+        return can_break if after.wraps or before is not None else False
+    if not before.wraps and before.kind == ItemKind.TEXT:
+        return can_break and any(_closes_into(tag, "wrap") for tag in tags) and text[before.end - 1 : before.end] != " "
+    if after.wraps:
+        return can_break
+    if not before.wraps:
+        return False
+    opened = max((number for number, tag in enumerate(tags) if tag.kind == ItemKind.OPEN), default=-1)
+    behind = any(_closes_into(tag, "nowrap") and tag.box.style.text_wrap_mode == "wrap" for tag in tags[opened + 1 :])
+    return can_break or (behind and after.kind == ItemKind.TEXT and text[after.start : after.start + 1] == " ")
+
+
+def _closes_into(tag: Item, mode: str) -> bool:
+    """Whether an inline box ends in one that has this ``text-wrap-mode``."""
+    return tag.kind == ItemKind.CLOSE and tag.box.parent is not None and tag.box.parent.style.text_wrap_mode == mode
 
 
 def _is_letter(character: str) -> bool:

@@ -174,7 +174,7 @@ class _InlineSizes:
             if item.kind == ItemKind.TEXT:
                 self._text(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge and (self.behind_wbr or item.box.style.text_wrap_mode == "wrap"):
+                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge:
                     self._end_piece()
                     self.at_edge = True
                 self._grow(edge_width(item, 0))
@@ -214,10 +214,10 @@ class _InlineSizes:
         if item.end == item.start:
             return
         start = item.start
-        if can_break[start] and start and (item.wraps or self.behind_wbr) and not self.at_edge:
+        if can_break[start] and start and not self.at_edge:
             self._end_piece()
-            if self.behind_wbr and item.collapses and text[start] == " ":
-                start += 1
+        if start and not self.since_break and item.collapses and text[start] == " ":
+            start += 1
         self.at_edge, self.behind_wbr = False, is_wbr(item.box)
         if self.behind_wbr:
             return
@@ -231,6 +231,8 @@ class _InlineSizes:
             if text[cut - 1] == "\u00ad" and cut < item.end:
                 width += math.ceil(sum(_hyphen(ctx, item)) * 64)
             self.since_break += width
+            if width:
+                self.trailing = 0
             if cut < item.end or start > item.start:
                 self.widest_word = max(self.widest_word, width)
             if cut < item.end:

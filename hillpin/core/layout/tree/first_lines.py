@@ -31,7 +31,10 @@ def _twin(box: Box, parent: Box, around: ComputedStyle, inside: ComputedStyle, r
         return box
     style = inside
     if box.style is not around:
-        if box.element is None:
+        if box.kind == Kind.TEXT:
+            # As the browser has it: text of an element without a box keeps its own style.
+            style = box.style
+        elif box.element is None:
             style = resolver.anonymous_style(inside, box.style.display)
         elif box.pseudo is None:
             style = resolver.style_of(box.element, inside)

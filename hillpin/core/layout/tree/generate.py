@@ -195,7 +195,7 @@ class Generator:
             or (clips and box.kind == Kind.BLOCK and not propagated)
             or style.container_type != "normal"
             or not _CONTAINING.isdisjoint(style.contain)
-            or style.column_count != "auto"
+            or style.column_count != "auto" or style.column_span == "all"
             or (style.align_content not in ("normal", "last baseline") and box.kind == Kind.BLOCK)
             or not style.column_width.is_auto
             or (element is not None and element.tag in ("fieldset", "button"))

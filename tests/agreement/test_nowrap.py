@@ -1,0 +1,36 @@
+"""Where lines break between boxes that wrap and boxes that do not (css-text-3 §5.1, as the browser has it)."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+PLAIN = "body { font: 16px/18px serif } .n, .n section { white-space: nowrap } section { margin: 0 0 9px } p { margin: 0 }"
+WRAPS, DOES_NOT, KEEPS = ("style='white-space: normal'", "style='white-space: nowrap'", "style='white-space: pre'")
+IN_ONE_THAT_DOES_NOT = (
+    f"<a {WRAPS}>known</a> <i>isles</i>", f"<a {WRAPS}>known</a><i> isles</i>", f"<a {WRAPS}>known</a><i>isles</i>", f"<a {WRAPS}>known-</a><i>isles</i>", f"<a {WRAPS}>known </a><i>isles</i>",
+    f"a <a {WRAPS}>known</a><i>isles</i>", f"a- <a {WRAPS}>known</a> b", f"a-<a {WRAPS}>known</a> b", f"<b>a </b><a {WRAPS}>known</a> b", f"<b>a</b> <a {WRAPS}>known isles</a> b",
+    f"<a {WRAPS}><b>known</b></a> <i>isles</i>", f"<a {WRAPS}>known<b></b></a> <i>isles</i>", f"<a {WRAPS}>known</a><b></b> <i>isles</i>", f"<a {WRAPS}>known</a><b style='padding: 3px'> isles</b>",
+    f"x <a {WRAPS}><b style='padding: 3px'>isles</b></a>", f"<a {WRAPS}>known</a>&nbsp;<i>isles</i>", f"<a {WRAPS}>日本</a><i>日本</i>", f"<i>日本</i><a {WRAPS}>日本</a>", f"<a {WRAPS}><img width=30></a> <i>isles</i>",
+    f"a <a {WRAPS}><img width=30></a><i>isles</i>",
+)  # fmt: skip
+IN_ONE_THAT_WRAPS = (
+    f"<a {DOES_NOT}>known</a> <i>isles</i>", f"known<a {DOES_NOT}> isles</a>", f"known <a {DOES_NOT}>isles</a>", f"known<a {DOES_NOT}> isles</a> <i>x</i>", f"<a {DOES_NOT}>known </a><i>isles</i>",
+    f"<a {DOES_NOT}>known-</a><i>isles</i>", f"<a {DOES_NOT}>a b <i {WRAPS}>known</i> isles</a> <b>x</b>", f"<a {DOES_NOT}>a <i {WRAPS}>known</i></a><b>x</b>", f"<a {DOES_NOT}>a </a><b>x</b><a {DOES_NOT}> c</a>",
+    f"x<a {DOES_NOT}> <i {WRAPS}>isles</i></a>", f"<b>日本</b><a {DOES_NOT}>日本</a>", f"<a {DOES_NOT}>日本</a><b>日本</b>", f"<a {KEEPS}>known </a><i>isles</i>", f"<a {KEEPS}>known</a> <i>isles</i>", f"known<a {KEEPS}> isles</a>",
+)  # fmt: skip
+
+
+class Between(AgreementCase):
+    def test_lines_of_a_width(self) -> None:
+        for name, bodies in (("n", IN_ONE_THAT_DOES_NOT), ("", IN_ONE_THAT_WRAPS)):
+            sections = "".join(f"<section style='width: {width}px'>{body}</section>" for body in bodies for width in (10, 45, 60, 80))
+            self.agree(PLAIN, f"<div class='{name}'>{sections}</div>", widths=(800,))
+
+    def test_widths_by_content(self) -> None:
+        for name, bodies in (("n", IN_ONE_THAT_DOES_NOT), ("", IN_ONE_THAT_WRAPS)):
+            sections = "".join(f"<section style='width: {width}'>{body}</section>" for body in bodies for width in ("min-content", "max-content"))
+            self.agree(PLAIN, f"<div class='{name}'>{sections}</div>", widths=(800,))
+
+    def test_text_of_elements_without_a_box_on_a_first_line(self) -> None:
+        texts = ("<b>€18 two is</b>", "a <b>€18 two is</b>", "<b><i>€18 two</i> is</b> and more of it", "<b style='font-size: 10px'>€18 two is</b> and more of it")
+        self.agree(PLAIN + "p::first-line { font-size: 2em } b { display: contents }", "".join(f"<p style='width: {width}px'>{text}</p>" for text in texts for width in (90, 200, 300)), widths=(800,))
