@@ -33,6 +33,8 @@ class Kind(IntEnum):
 
 BLOCK, FLEX, GRID, TABLE, REPLACED = Kind.BLOCK, Kind.FLEX, Kind.GRID, Kind.TABLE, Kind.REPLACED
 INLINE, TEXT, BREAK = Kind.INLINE, Kind.TEXT, Kind.BREAK
+OWN_STYLE = "text"
+"""The role of the inline box in which text of an element without a box stands."""
 STRETCH_KIND = LengthKind.STRETCH
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ...markup.tree import Element
 from ...styles.resolve import StyleResolver
 from ...styles.style import ComputedStyle
-from ..boxes import Box, Kind
+from ..boxes import OWN_STYLE, Box, Kind
 
 _TWICE = (Kind.INLINE, Kind.TEXT, Kind.BREAK)
 
@@ -31,7 +31,7 @@ def _twin(box: Box, parent: Box, around: ComputedStyle, inside: ComputedStyle, r
         return box
     style = inside
     if box.style is not around:
-        if box.kind == Kind.TEXT:
+        if box.kind == Kind.TEXT or (box.kind == Kind.INLINE and box.role == OWN_STYLE):
             # As the browser has it: text of an element without a box keeps its own style.
             style = box.style
         elif box.element is None:

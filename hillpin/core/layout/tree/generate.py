@@ -30,7 +30,7 @@ from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
 from .quirk_margins import drop_margins
-from .settle import settle
+from .settle import in_own_style, settle
 
 ZERO_WIDTH_SPACE = "\u200b"
 """Keeps a line in a button without words."""
@@ -129,11 +129,8 @@ class Generator:
 
     def _in_own_style(self, box: Box, style: ComputedStyle) -> Box:
         """Text of an element without a box stands in an inline box, so that its own line height counts (css-display-3 §2.5)."""
-        if box.kind != Kind.TEXT or box.style is not style or not box.text.strip():
-            return box
-        around = self.box_for(self.resolver.anonymous_style(style, "inline"), None)
-        settle(around, [box], self.resolver)
-        return around
+        is_text = box.kind == Kind.TEXT and box.style is style and box.text.strip()
+        return in_own_style(box, self.resolver) if is_text else box
 
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from ...styles.resolve import StyleResolver
 from ...styles.style import ComputedStyle
-from ..boxes import Box, Kind
+from ..boxes import OWN_STYLE, Box, Kind
 from ..table.table_borders import collapse_borders
 
 SPACES = " \t\n\r\f"
@@ -172,7 +172,9 @@ def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Bo
 
     def close() -> None:
         if any(not _is_blank(child) for child in run):
-            item = _anonymous_block([_in_own_style(child, parent, resolver) for child in run], parent, resolver, "item")
+            apart = [child.kind == Kind.TEXT and child.style is not parent.style and bool(child.text.strip()) for child in run]
+            inside = [in_own_style(child, resolver) if own else child for child, own in zip(run, apart, strict=True)]
+            item = _anonymous_block(inside, parent, resolver, "item")
             item.is_bfc_root = True
             result.append(item)
         run.clear()
@@ -190,11 +192,9 @@ def _items(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Bo
     return result
 
 
-def _in_own_style(text: Box, item_of: Box, resolver: StyleResolver) -> Box:
+def in_own_style(text: Box, resolver: StyleResolver) -> Box:
     """Text of an element without a box (``display: contents``) in an inline box, so that its own line height counts."""
-    if text.kind != Kind.TEXT or text.style is item_of.style or not text.text.strip():
-        return text
-    around = Box(Kind.INLINE, resolver.anonymous_style(text.style, "inline"), None, is_inline_level=True)
+    around = Box(Kind.INLINE, resolver.anonymous_style(text.style, "inline"), None, is_inline_level=True, role=OWN_STYLE)
     adopt(around, [text])
     return around
 
