@@ -17,7 +17,7 @@ from .replaced.svg_shapes import shape_rects
 
 @dataclass(slots=True)
 class Scroller:
-    """What sticky boxes stick to: its padding box at rest, in 1/64 px of the page."""
+    """What sticky boxes stick to: its content box at rest, as the browser has it, in 1/64 px of the page."""
 
     x: int
     y: int
@@ -89,8 +89,8 @@ class Collector:
             if not clipped:
                 self._extend(mapped(matrix, x + item.x, y + item.y, item.width, item.height), None, x, y, matrix)
         if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
-            left, top = style.border_left_width, style.border_top_width
-            scroller = Scroller(x + left, y + top, fragment.width - left - style.border_right_width, fragment.height - top - style.border_bottom_width)
+            edges = fragment.edges()
+            scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
         clips = clipped or (style.overflow_x not in ("visible",) and box.is_bfc_root and box.parent is not None)
         for child_x, child_y, child in fragment.children:
             cx, cy = x + child_x, y + child_y
@@ -171,6 +171,9 @@ def stuck(child: Fragment, x: int, y: int, parent: tuple[int, int, Fragment], sc
     if not style.left.is_auto:
         wanted = scroller.x + style.left.resolve(scroller.width)
         x = max(x, min(wanted, px + around.width - edges.right - child.width - own.margin_right))
+    elif not style.right.is_auto:
+        wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - child.width
+        x = min(x, max(wanted, px + edges.left + own.margin_left))
     return x, y
 
 

@@ -134,6 +134,10 @@ _words("visibility", "visible hidden collapse", inherited=True)
 _words("box-sizing", "content-box border-box", restyled=True)
 _words("overflow-x overflow-y", "visible hidden scroll auto clip overlay")
 _words("direction", "ltr rtl", inherited=True, uncovered=lambda value: "direction: rtl" if value != "ltr" else "")
+_words(
+    "unicode-bidi", "normal embed isolate bidi-override isolate-override plaintext",
+    uncovered=lambda value: "unicode-bidi" if value in ("bidi-override", "plaintext") else "",
+)  # fmt: skip
 _words("writing-mode", "horizontal-tb vertical-rl vertical-lr sideways-rl sideways-lr", inherited=True, uncovered=lambda value: f"writing-mode: {value}" if value != "horizontal-tb" else "")
 _add("z-index", read_z_index, "auto", effect="paints", restyled=True)
 _add("width height", sizing(*_SIZES), AUTO, compute="length", restyled=True)
@@ -289,7 +293,6 @@ _uncovered("text-box-trim text-fit text-emphasis-style text-justify")
 _uncovered("text-size-adjust", "auto none 100%")
 _uncovered("text-spacing-trim", "space-all normal")
 _uncovered("transform-box", "view-box border-box")
-_uncovered("unicode-bidi", "normal isolate embed")
 _uncovered("text-box text-emphasis offset position-try contain-intrinsic", "none normal auto")
 
 def is_known(name: str) -> bool:

@@ -29,6 +29,7 @@ class ComputedStyle:
     overflow_x: str
     overflow_y: str
     direction: str
+    unicode_bidi: str
     writing_mode: str
     z_index: str | int
     width: Length

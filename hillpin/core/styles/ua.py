@@ -14,6 +14,9 @@ noscript, dialog:not([open]), [hidden]:not([hidden=until-found]), input[type=hid
 address, blockquote, center, dialog, div, dl, dt, dd, fieldset, figure, figcaption, footer, form, header, hgroup, hr, html,
 body, legend, listing, main, menu, nav, ol, p, plaintext, pre, search, section, article, aside, summary, ul, xmp,
 h1, h2, h3, h4, h5, h6, details, optgroup, option, dir, slot { display: block; }
+address, blockquote, center, div, dl, dt, dd, figure, figcaption, footer, form, header, hgroup, listing, main, menu, nav, ol, p, plaintext,
+pre, search, section, article, aside, summary, ul, xmp, h1, h2, h3, h4, h5, h6, dir, li, table, bdi, output { unicode-bidi: isolate; }
+bdo { unicode-bidi: isolate-override; }
 slot { display: contents; }
 body { margin: 8px; }
 p, dl, blockquote, figure, pre, listing, plaintext, xmp, ul, ol, menu, dir { margin-block: 1em; }

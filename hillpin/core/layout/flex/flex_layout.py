@@ -315,9 +315,11 @@ class _FlexLayout:
         if self.axes.is_row and self.axes.cross_reversed:
             ordered.reverse()
         for name, line, at in (("first_baseline", ordered[0], 0), ("last_baseline", ordered[-1], -1)):
-            items = line.items if self.axes.is_row else sorted(line.items, key=lambda item: placed[id(item.box)].y)
+            # Those of a row from the left: reversed ones from the last.
+            along = line.items[::-1] if self.axes.main_reversed else line.items
+            items = along if self.axes.is_row else sorted(line.items, key=lambda item: placed[id(item.box)].y)
             own_place = items[0] if self.axes.is_row else items[at]
-            chosen = next((item for item in items if item.align == "baseline"), own_place)
+            chosen = next((item for item in items if self.axes.is_row and item.align == "baseline"), own_place)
             place = placed[id(chosen.box)]
             own = getattr(place.fragment, name)
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))

@@ -284,7 +284,7 @@ class _Builder:
                     run = []
                 run.append(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if run and (item.box.style.vertical_align != "baseline" or _has_edge(item)):
+                if run and (item.box.style.vertical_align != "baseline" or item.box.style.unicode_bidi != "normal" or _has_edge(item)):
                     self._shape_run(run, text)
                     run = []
             elif run:

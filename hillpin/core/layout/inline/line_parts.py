@@ -45,12 +45,33 @@ def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int
     if end <= start:
         return 0
     low, high = start - item.start, end - item.start
-    safe = item.safe
+    safe, sums = item.safe, item.sums
     # Ends of an item lie inside the run that was shaped: kerning across a tag counts.
-    if (low == 0 or safe[low]) and (high == len(item.sums) - 1 or safe[high]):
-        return max(0, math.ceil((item.sums[high] - item.sums[low]) * 64))
-    advances, _, _ = shape_text(ctx, item.box.style, text[start:end])
-    return max(0, math.ceil(running_sums(advances, text[start:end], item.box.style)[-1] * 64))
+    if (low == 0 or safe[low]) and (high == len(sums) - 1 or safe[high]):
+        return max(0, math.ceil((sums[high] - sums[low]) * 64))
+    first, last = _safe_places(item, low, high)
+    if first >= last:
+        return max(0, math.ceil(_shaped(ctx, item, text[start:end]) * 64))
+    ends = _shaped(ctx, item, text[start : item.start + first]) + _shaped(ctx, item, text[item.start + last : end])
+    return max(0, math.ceil((ends + sums[last] - sums[first]) * 64))
+
+
+def _safe_places(item: Item, low: int, high: int) -> tuple[int, int]:
+    """The first and the last place of a stretch at which its text may be cut without being shaped anew."""
+    first, last = low, high
+    while 0 < first < high and not item.safe[first]:
+        first += 1
+    while low < last < len(item.sums) - 1 and not item.safe[last]:
+        last -= 1
+    return first, last
+
+
+def _shaped(ctx: Context, item: Item, part: str) -> float:
+    """The width in px of a part of a text that is shaped by itself."""
+    if not part:
+        return 0.0
+    advances, _, _ = shape_text(ctx, item.box.style, part)
+    return running_sums(advances, part, item.box.style)[-1]
 
 
 def trimmed_end(item: Item, text: str, start: int, end: int) -> int:

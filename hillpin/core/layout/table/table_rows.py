@@ -24,6 +24,8 @@ class MeasuredCell:
     least: int
     """Border-box height that it needs."""
     ascent: int
+    natural: int
+    """Border-box height that its content needs, to which its baseline belongs."""
 
 
 def aligns_baseline(box: Box) -> bool:
@@ -39,14 +41,14 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing:
     edges = edges_of(box, basis + 2 * spacing)
     fragment = ctx.layout(box, Space(basis, fixed_inline=width))
     least = max(fragment.content_height + edges.block - edges_of(box, basis).block, edges.block)
-    height = box.style.height
+    natural, height = least, box.style.height
     if height.kind == Kind.FIXED:
         # The table cell height box sizing quirk: padding is inside.
         least = max(least, height.units if ctx.mode == "quirks" else to_border_box(box, height.units, edges.block))
     elif height.has_percentage and table_height != INDEFINITE:
         least = max(least, to_border_box(box, height.resolve(table_height), edges.block))
     ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
-    return MeasuredCell(cell, width, basis, fragment, least, ascent)
+    return MeasuredCell(cell, width, basis, fragment, least, ascent, natural)
 
 
 def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table_height: int) -> list[RowSize]:
@@ -67,7 +69,7 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
             size.baseline = max(size.baseline, item.ascent)
             size.has_baseline = True
             if item.cell.rows == 1:
-                descents[item.cell.row] = max(descents[item.cell.row], item.least - item.ascent)
+                descents[item.cell.row] = max(descents[item.cell.row], item.natural - item.ascent)
     for item in measured:
         if item.cell.rows == 1:
             size = sizes[item.cell.row]
