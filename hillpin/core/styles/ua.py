@@ -91,6 +91,7 @@ input[type=file] { padding: 0; border: 0; }
 textarea { padding: 2px; border: 1px solid rgb(118, 118, 118); font-family: monospace; white-space: pre-wrap;
   overflow: auto; overflow-wrap: break-word; }
 select { box-sizing: border-box; border: 1px solid rgb(118, 118, 118); white-space: pre; }
+select[multiple], select[size]:not([size=""], [size="0"], [size="1"]) { vertical-align: text-bottom; }
 meter, progress { display: inline-block; box-sizing: border-box; width: 10em; height: 1em; vertical-align: -0.2em; }
 meter { width: 5em; }
 dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-content; margin: auto; padding: 1em;

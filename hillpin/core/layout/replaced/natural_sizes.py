@@ -16,8 +16,8 @@ from ...styles.form_controls import is_bare
 from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
-from ..inline.text_shaping import shape_run
 from .natural import Natural
+from .selects import natural_of_select
 
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
@@ -158,7 +158,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     if element.tag in ("meter", "progress"):
         return Natural(None, None, None, wants_default=False)
     if element.tag == "select":
-        return _select(element, style, fonts, line, ascent)
+        return natural_of_select(element, style, fonts, line, ascent)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
@@ -179,19 +179,3 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
 
 def _number(element: Element, name: str, default: int) -> int:
     return parse_positive(element.attributes.get(name), default, 10_000)
-
-
-def _select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
-    """A menu: as wide as its widest option, with room for the arrow."""
-    widest = 0.0
-    options = [node for node in element.descendants() if node.tag == "option"]
-    for option in options:
-        text = " ".join(option.attributes.get("label", option.text()).split())
-        widest = max(widest, sum(shape_run(fonts, style, text)[0]))
-    if "multiple" in element.attributes or _number(element, "size", 1) > 1:
-        rows = _number(element, "size", 4)
-        return Natural(math.ceil(widest) * 64 + 4 * 64, (line + 64) * rows, None)
-    if is_bare(style):
-        return Natural(math.ceil(widest) * 64, line, None, baseline=ascent)
-    metrics = metrics_of(fonts, style)
-    return Natural(math.ceil(widest) * 64 + 20 * 64, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)

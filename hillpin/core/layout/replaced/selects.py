@@ -1,0 +1,72 @@
+"""Natural sizes of ``select``: menus and list boxes (HTML 15.5.16), as Chromium draws them."""
+
+from __future__ import annotations
+
+import copy
+import math
+import re
+
+from ...fonts.store import FontStore
+from ...markup.attribute_numbers import parse_positive
+from ...markup.tree import Element
+from ...styles.form_controls import is_bare
+from ...styles.style import ComputedStyle
+from ...units import rounded
+from ..inline.inline_metrics import metrics_of
+from ..inline.text_shaping import running_sums, shape_run
+from ..inline.text_transforms import transformed
+from .natural import Natural
+
+_IN_GROUP = "    "
+"""What options of a group are moved in by in a menu."""
+_MOVED_IN, _BESIDE, _BELOW, _ARROW = 20 * 64, 4 * 64, 64, 20 * 64
+"""In a list box: the padding before options of a group, at both sides of all, and below them; in a menu, the room for its arrow."""
+
+
+def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
+    """A menu is as wide as its widest option, with room for the arrow; a list box as its widest option or name of a group, and as
+    high as it shows rows. ``line`` and ``ascent`` are of a line of its text, in 1/64 px. Styles of options are left out."""
+    options = [node for node in element.descendants() if node.tag == "option"]
+    size = parse_positive(element.attributes.get("size"), 4 if "multiple" in element.attributes else 1, 10_000)
+    if "multiple" in element.attributes or size > 1:
+        return _list_box(element, options, style, fonts, line, size)
+    widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
+    if is_bare(style):
+        return Natural(widest, line, None, baseline=ascent)
+    metrics = metrics_of(fonts, style)
+    return Natural(widest + _ARROW, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)
+
+
+def _list_box(element: Element, options: list[Element], style: ComputedStyle, fonts: FontStore, line: int, size: int) -> Natural:
+    metrics = metrics_of(fonts, style)
+    if not options:
+        return Natural(0, (metrics.ascent + metrics.descent + _BELOW) * size, None)
+    plain, bold = copy.copy(style), copy.copy(style)
+    plain.font_weight, bold.font_weight = 400, max(style.font_weight, 700)
+    indent = 0 if style.text_indent.has_percentage else style.text_indent.units
+    names = [node.attributes.get("label", "") for node in element.descendants() if node.tag == "optgroup"]
+    widths = [math.ceil(_width(" ".join(name.split()), bold, fonts) * 64) for name in names]
+    widths += [math.ceil(_width(_text_of(option), plain, fonts) * 64) + (_MOVED_IN if _is_in_group(option) else 0) for option in options]
+    return Natural(max(widths) + _BESIDE + indent, (max(line, rounded(style.font_size * 1.2)) + _BELOW) * size, None)
+
+
+def _text_of(option: Element) -> str:
+    return " ".join(option.attributes.get("label", option.text()).split())
+
+
+def _is_in_group(option: Element) -> bool:
+    return option.parent is not None and option.parent.tag == "optgroup"
+
+
+def _width(text: str, style: ComputedStyle, fonts: FontStore) -> float:
+    shown = transformed(text, style)
+    if not shown:
+        return 0.0
+    return running_sums(shape_run(fonts, style, shown)[0], shown, style)[-1]
+
+
+def _in_menu(option: Element, style: ComputedStyle, fonts: FontStore) -> float:
+    """A menu's text: shaped word by word, moved in by spaces, of which the first is not made wider."""
+    moved_in = _is_in_group(option)
+    words = [word for word in re.split("( )", (_IN_GROUP if moved_in else "") + _text_of(option)) if word]
+    return sum(_width(word, style, fonts) for word in words) - (style.word_spacing if moved_in else 0.0)
