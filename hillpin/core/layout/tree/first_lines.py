@@ -31,7 +31,7 @@ def _twin(box: Box, parent: Box, around: ComputedStyle, inside: ComputedStyle, r
         return box
     style = inside
     if box.style is not around:
-        if box.kind == Kind.TEXT or (box.kind == Kind.INLINE and box.role == OWN_STYLE):
+        if box.role == OWN_STYLE:
             # As the browser has it: text of an element without a box keeps its own style.
             style = box.style
         elif box.element is None:
