@@ -63,3 +63,37 @@ class Kerning(AgreementCase):
     def test_what_is_cut_inside_a_word_keeps_the_kerning_of_its_other_end(self) -> None:
         words = ("Ta-AV", "(To WAVE", "Wind AVA", "a- VAV", "AVATAR-To")
         self.agree(PLAIN + " p { width: 60px; font: 30px sans-serif } b { font-weight: 400 }", "".join(f"<p>{word}<b>V</b>a<b>well</b></p><p><b>{word}</b>Voe</p>" for word in words), widths=(800,))
+
+
+class Sizes(AgreementCase):
+    TEXT = "Boat crossings; two long-standing boat at"
+
+    def test_ratios_of_flex_containers_are_not_held_open_by_stretched_items(self) -> None:
+        """css-sizing-4 §5.1: the automatic minimum is of the content as it is at that height (css-flexbox-1 §9.4)."""
+        sizes = ("width: 32px", "max-width: 60px", "width: 32px; min-height: 0", "width: 32px; padding: 5px", "width: 32px; box-sizing: border-box; padding: 5px", "height: 20px")
+        kinds = ("flex", "inline-flex", "grid", "block", "flex; flex-direction: column", "flex; flex-wrap: wrap", "flex; align-items: center")
+        bodies = [f"<div style='display: {kind}; aspect-ratio: {ratio}; {size}'>{body}</div>" for kind in kinds for ratio in ("3/2", "1/2", "1") for size in sizes for body in (self.TEXT, f"<p>{self.TEXT}</p>")]
+        self.agree(PLAIN, "".join(f"<section>{body}</section>" for body in bodies), widths=(300,))
+
+    def test_what_depends_on_the_room_is_automatic_in_a_grid(self) -> None:
+        """css-grid-2 §6.6: ``fit-content`` and ``stretch`` give no minimum of their own."""
+        tracks = ("1fr auto", "auto 1fr", "minmax(0, 1fr) auto", "min-content 1fr", "1fr max-content", "minmax(auto, 50px) 1fr")
+        widths = ("auto", "fit-content", "min-content", "max-content", "100%", "stretch", "80px")
+        limits = ("", "overflow: scroll", "overflow: hidden", "min-width: 0", "min-width: min-content", "max-width: 50px", "justify-self: start")
+        self.agree(
+            PLAIN + "section { display: grid; width: 304px }",
+            "".join(
+                f"<section style='grid-template-columns: {track}'><div style='width: {width}; {limit}'>crossings;</div><div>Tickets at allows dogs extraordinarily well</div></section>"
+                for track in tracks for width in widths for limit in limits
+            ), widths=(800,),
+        )  # fmt: skip
+
+    def test_edges_that_come_to_nothing_make_a_line(self) -> None:
+        """CSS 2 §9.4.2: margins, borders and padding count each by itself."""
+        edges = ("padding: 8px; margin: 0 -8px", "padding: 8px; margin: auto -8px", "padding-left: 8px; margin-left: -8px", "border: 2px solid; margin: -2px", "padding: 0 8px; margin: 0 -4px", "padding-right: 8px; margin-right: -8px")
+        inside = ("<h3>a</h3>", "", "<br>", "<p>a</p>b", "<i></i>", " ")
+        self.agree(PLAIN, "".join(f"<div><span style='{edge}'>{body}</span></div><p>z</p>" for edge in edges for body in inside), widths=(300,))
+
+    def test_gauges_are_no_parts_of_tables(self) -> None:
+        parts = ("table-cell", "table-row", "table-caption", "table", "inline-table", "block", "inline")
+        self.agree(PLAIN, "".join(f"<div>a<{tag} style='display: {part}'></{tag}>b</div>" for tag in ("meter", "progress") for part in parts), widths=(300,))

@@ -25,7 +25,7 @@ def display_of(element: Element, display: str) -> str:
     if tag == "fieldset" and display.startswith("table"):
         return "block"
     is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
-    if tag in ("input", "select", "textarea") and display.startswith("table-"):
+    if tag in ("input", "select", "textarea", "meter", "progress") and display.startswith("table-"):
         return "inline-block"
     if is_button and display == "table":
         return "block"

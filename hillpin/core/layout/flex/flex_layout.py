@@ -14,6 +14,7 @@ from ..sizes.sizing import (
     clamp_block,
     clamp_inline,
     definite_block_size,
+    height_by_ratio,
     inline_size,
     relative_offset,
     resolve_block,
@@ -163,7 +164,11 @@ class _FlexLayout:
             if axes.inner_cross != INDEFINITE:
                 line.cross = axes.inner_cross
             elif axes.is_row:
-                height = block_size(self.box, self.edges, self.space, line.cross + self.edges.block, self.width)
+                content = line.cross
+                if height_by_ratio(self.box, self.edges, self.width) != INDEFINITE:
+                    # The line is as high as the ratio has it, and items that are stretched to that hold it open by their edges alone.
+                    content = max((item.outer_cross - (item.cross if item.stretches else 0) for item in line.items), default=0)
+                height = block_size(self.box, self.edges, self.space, content + self.edges.block, self.width)
                 line.cross = max(height - self.edges.block, 0)
 
     def _ascent(self, item: FlexItem, baseline: int | None) -> int:

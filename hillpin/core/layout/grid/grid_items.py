@@ -107,7 +107,8 @@ class GridItem(AreaItem):
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
         box, style = self.box, self.box.style
-        if style.width.kind != AUTO_KIND and not style.width.has_percentage:
+        # As the browser has it, widths that depend on the room behave as auto.
+        if style.width.kind not in (AUTO_KIND, Kind.FIT_CONTENT, Kind.STRETCH) and not style.width.has_percentage:
             return border_box_sizes(ctx, box)[0]
         least = style.min_width
         if least.kind != AUTO_KIND:

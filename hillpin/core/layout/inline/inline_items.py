@@ -284,7 +284,7 @@ class _Builder:
                     run = []
                 run.append(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if run and (item.box.style.vertical_align != "baseline" or item.box.style.unicode_bidi != "normal" or _has_edge(item)):
+                if run and (item.box.style.vertical_align != "baseline" or item.box.style.unicode_bidi != "normal" or has_edge(item)):
                     self._shape_run(run, text)
                     run = []
             elif run:
@@ -303,7 +303,7 @@ class _Builder:
             item.fallbacks = fallbacks
 
 
-def _has_edge(item: Item) -> bool:
+def has_edge(item: Item) -> bool:
     """Whether a margin, border or padding parts what is before and after an edge of an inline box."""
     style, edges = item.box.style, edges_of(item.box, 0)
     if item.kind == ItemKind.OPEN:

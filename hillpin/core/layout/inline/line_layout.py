@@ -10,7 +10,7 @@ from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths
-from .inline_items import InlineContent, Item, ItemKind, indent_of, prepare
+from .inline_items import InlineContent, Item, ItemKind, has_edge, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox, widened_spaces
@@ -190,7 +190,8 @@ class _LineLayout:
         return line, line_box, top
 
     def _has_edges(self, line: Line) -> bool:
-        return any(part.width for part in line.parts)
+        """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
+        return any(part.width or _is_edge(part.item) for part in line.parts)
 
     def _float_state(self) -> tuple[int, int, int, int]:
         floats = self.floats
@@ -362,6 +363,11 @@ class _LineLayout:
                     opened.add(part.item.box)
                 else:
                     follows = follows or part.width > 0 or part.item.kind == ItemKind.ATOMIC or part.item.box in opened
+
+
+def _is_edge(item: Item) -> bool:
+    ends_there = item.box.opens if item.kind == ItemKind.OPEN else item.kind == ItemKind.CLOSE and item.box.closes
+    return ends_there and has_edge(item)
 
 
 def _index_of(content: InlineContent, item: Item) -> int:
