@@ -66,6 +66,11 @@ class Heights(unittest.TestCase):
         page = page_of("h2 { column-span: all; margin: 5px 0 7px }", "<div class=m><p>a<p>b<h2>H</h2><p>c</div>")
         self.assertEqual(places(page, "p, h2"), [(0, 0, 100, 20), (110, 0, 100, 20), (0, 25, 320, 20), (0, 52, 100, 20)])
 
+    def test_more_columns_than_anybody_can_count(self) -> None:
+        # No room for any: they are nothing wide, and begin a gap of 10 apart.
+        page = page_of(".m { columns: 999999999 }", "<div class=m><p>a<p>b<p>c</div>")
+        self.assertEqual(places(page, "p"), [(0, 0, 0, 20), (10, 0, 0, 20), (20, 0, 0, 20)])
+
     def test_columns_have_an_end(self) -> None:
         page = page_of(".m { height: 1px; column-fill: auto }", "<div class=m><p id=b style='height: 100000px'></p></div>")
         self.assertEqual(places(page, "#b")[0][2], (MOST_COLUMNS - 1) * 110 + 100)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import heapq
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -123,8 +124,11 @@ def _first_guess(parts: list[Part], end: int, count: int) -> int:
         bottom = end if after is None else max(part.bottom for part in run) + run[-1].margin_below
         sizes.append(bottom - (run[0].top if first else 0))
     cuts = [1] * len(sizes)
-    while sum(cuts) < count:
-        tallest = max(range(len(sizes)), key=lambda number: sizes[number] / cuts[number])
-        cuts[tallest] += 1
+    tallest: list[tuple[float, int]] = [(-size, number) for number, size in enumerate(sizes)]
+    heapq.heapify(tallest)
+    for _ in range(len(sizes), min(count, MOST_COLUMNS)):
+        number = tallest[0][1]
+        cuts[number] += 1
+        heapq.heapreplace(tallest, (-sizes[number] / cuts[number], number))
     return max(-(-size // cut) for size, cut in zip(sizes, cuts, strict=True))
 
