@@ -62,7 +62,7 @@ def column_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     count, asked = _asked(box)
     low, high = flow_content_sizes(ctx, box, [child for child in box.children if not spans_columns(child)])
     if asked is not None:
-        low, high = min(low, asked), max(high, asked, min(low, asked))
+        low, high = min(low, asked), max(high, asked)
     more = max(count, 1)
     gaps = _gap(box, 0) * (more - 1)
     if asked is None:

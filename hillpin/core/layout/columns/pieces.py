@@ -52,7 +52,7 @@ class Pieces:
         if first != last and max(part.bottom for part in self.parts[node.first : node.last + 1]) > node.y + fragment.height:
             self.overflows = True
         if fragment.box.is_floating:
-            first = last = self.begins(node.first)
+            last = first
             self.floats_out = self.floats_out or node.y + fragment.height - self.row.starts[first].y > self.row.height
         x, y = self.shown(node.x, node.y, first)
         if first != last:
