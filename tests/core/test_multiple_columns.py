@@ -71,6 +71,10 @@ class Heights(unittest.TestCase):
         page = page_of(".m { columns: 999999999 }", "<div class=m><p>a<p>b<p>c</div>")
         self.assertEqual(places(page, "p"), [(0, 0, 0, 20), (10, 0, 0, 20), (20, 0, 0, 20)])
 
+    def test_what_has_no_height_is_there(self) -> None:
+        page = page_of(".m { position: relative }", "<div class=m><b style='position: absolute; left: 5px; top: 7px; width: 9px; height: 11px'></b></div><div class=m><i style='float: left; width: 9px'></i></div>")
+        self.assertEqual(places(page, "b, i"), [(5, 7, 9, 11), (0, 0, 9, 0)])
+
     def test_columns_have_an_end(self) -> None:
         page = page_of(".m { height: 1px; column-fill: auto }", "<div class=m><p id=b style='height: 100000px'></p></div>")
         self.assertEqual(places(page, "#b")[0][2], (MOST_COLUMNS - 1) * 110 + 100)

@@ -11,7 +11,7 @@ from ..block.inside import NO_STRUT, Inside
 from ..block.margins import WHOLE_MARGINS, top_margins
 from ..boxes import Box, Edges, edges_of
 from ..context import Context
-from ..fragments import Fragment, Placed, Space
+from ..fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from ..sizes.sizing import auto_margins, block_size, height_by_ratio
 from .breaking import ENDLESS, Row, balanced, broken
 from .column_sizes import Columns, columns_in, spans_columns
@@ -80,6 +80,8 @@ class _Rows:
             found.end_at(floats.lowest)
         most = self.most - self.y
         if not found.parts:
+            # Nothing that could be broken: what has no height, or is out of flow, stands where the first column begins.
+            self._take(flow.children, flow.inlines, flow.out_of_flow)
             self.y += end
             return
         is_filled = self.box.style.column_fill == "auto" and is_last and self.most < ENDLESS // 2
@@ -93,17 +95,22 @@ class _Rows:
             self.ctx.note_unmodelled(self.box, "what overflows a box that columns break")
         if pieces.floats_out:
             self.ctx.note_unmodelled(self.box, "floats that columns break")
-        self._take(flow, children, row, columns)
-        self.inside.inlines += [rect._replace(y=rect.y + self.y) for rect in inlines]
-        self.inside.out_of_flow += [one._replace(y=one.y + self.y) for one in waiting]
+        self._take(children, inlines, waiting)
+        self._align(flow, row, columns)
         self.y += row.height
 
     def _margin_before(self, node: Node) -> int:
         return top_margins(self.ctx, node.fragment.box, node.fragment.basis, Floats(), 0, NO_STRUT).strut.total
 
-    def _take(self, flow: Inside, children: list[Placed], row: Row, columns: Columns) -> None:
+    def _take(self, children: list[Placed], inlines: list[InlineRect], waiting: list[OutOfFlow]) -> None:
+        """Add what stands in a row, at its place."""
+        self.inside.children += [child._replace(y=child.y + self.y) for child in children]
+        self.inside.inlines += [rect._replace(y=rect.y + self.y) for rect in inlines]
+        self.inside.out_of_flow += [one._replace(y=one.y + self.y) for one in waiting]
+
+    def _align(self, flow: Inside, row: Row, columns: Columns) -> None:
+        """Take over a row's baselines, how far its text reaches, and how it is broken."""
         inside, y = self.inside, self.y
-        inside.children += [child._replace(y=child.y + y) for child in children]
         if inside.first_baseline is None and flow.first_baseline is not None:
             inside.first_baseline = flow.first_baseline + y
         if flow.last_baseline is not None:
