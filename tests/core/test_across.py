@@ -43,6 +43,7 @@ AT_ONCE = {
 """Style, a bar, and body."""
 
 ONE_BY_ONE = {
+    "details that are closed, without a summary": f"|<details>{WORDS}</details><p>{WORDS}</p>",
     "a box that waits off the screen": f".skip {{ position: absolute; left: -999px; top: 4px }} .in {{ position: relative; margin: 5% }} .in em {{ position: absolute; right: 2%; bottom: 0; width: 30%; display: block }}|<a class=skip href=#m>Skip</a><main id=m><p>{WORDS}</p><section class=in><p>{WORDS}</p><em>{WORDS}</em></section></main>",
     "where it would stand": f".s {{ position: absolute }} .t {{ position: fixed; bottom: 5%; left: 10%; right: 10% }}|<p>{WORDS}</p><div class=s>{WORDS}</div><div><p>{WORDS}</p><div class=t>{WORDS}</div></div>",
     "a grid in the window's sizes": f".g {{ display: grid; grid-template-columns: 1fr 20vw; gap: 2vw }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS}</p></div>{f'<p>{WORDS}</p>' * 6}",

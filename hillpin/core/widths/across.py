@@ -17,7 +17,7 @@ from ..layout.block.inside import Strut
 from ..layout.block.margins import TopMargins
 from ..layout.boxes import BLOCK, FLEX, GRID, Box
 from ..layout.columns import has_columns
-from ..layout.containing import containing_box, ways_of_positioned
+from ..layout.containing import containing_box, contains_height, ways_of_positioned
 from ..layout.context import Context
 from ..layout.inline.inline_items import prepare
 from ..layout.inline.inline_metrics import style_metrics
@@ -151,7 +151,7 @@ class Across:
         return (
             box.kind == BLOCK
             and box.role not in ("button", FIELDSET)
-            and not box.is_container
+            and not (box.is_container or contains_height(box))
             and not has_columns(box)
             and not box.style.clamped_lines
             and not box.fills_viewport
