@@ -7,13 +7,14 @@ media queries, so that a new stretch of widths costs no matching.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 import tinycss2
 
 from ..markup.tree import Document, Element
-from .declarations import Declaration, Problem, Wide, read_declaration
+from .declarations import Declaration, Pending, Problem, Wide, read_declaration
+from .directions import mirrored_name
 from .media import Viewport
 from .selectors import MatchState, Selector, Specificity
 from .sheet import Rule, Sheets
@@ -105,7 +106,7 @@ class Cascade:
         return self._by_rule
 
     def _match(self, element: Element) -> ElementMatches:
-        result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th") else {})
+        result = ElementMatches(hints=presentational_hints(element) if element.attributes or element.tag in ("td", "th", "bdi") else {})
         best: dict[tuple[int, str | None], Match] = {}
         for selector, rule in self._index.candidates(element):
             if selector.matches(element, self.state):
@@ -172,8 +173,19 @@ def _important_key(match: Match) -> tuple[int, bool, int, Specificity, int]:
     return (-_ORIGINS[rule.origin], rule.inline, -rule.layer_rank, match.specificity, rule.order)
 
 
-def cascade(matches: list[Match], hints: dict[str, Any]) -> dict[str, Winner]:
-    """Apply rules in ascending order; important declarations after all normal ones."""
+def cascade_under(matches: list[Match], hints: dict[str, Any], direction: str) -> dict[str, Winner]:
+    """The cascaded values under a parent with a direction, which the sides that logical properties mean may come from."""
+    winners = cascade(matches, hints)
+    winner = winners.get("direction")
+    from_right = (direction if winner is None or winner.value not in ("ltr", "rtl") else winner.value) == "rtl"
+    if from_right and any(one.is_logical for match in matches for one in match.rule.declarations):
+        return cascade(matches, hints, from_right=True)
+    return winners
+
+
+def cascade(matches: list[Match], hints: dict[str, Any], from_right: bool = False) -> dict[str, Winner]:
+    """Apply rules in ascending order; important declarations after all normal ones. ``from_right`` says that text begins at the
+    right (css-logical-1 §4)."""
     winners: dict[str, Winner] = {}
     important: list[Match] = []
     hinted = not hints
@@ -188,7 +200,7 @@ def cascade(matches: list[Match], hints: dict[str, Any]) -> dict[str, Winner]:
             if declaration.important:
                 has_important = True
                 continue
-            for name, value in declaration.values.items():
+            for name, value in _sided(declaration, from_right):
                 winners[name] = Winner(value, declaration, rule)
                 rolled_back = rolled_back or (isinstance(value, Wide) and value.keyword.startswith("revert"))
         if has_important:
@@ -198,12 +210,22 @@ def cascade(matches: list[Match], hints: dict[str, Any]) -> dict[str, Winner]:
     for match in sorted(important, key=_important_key):
         for declaration in match.rule.declarations:
             if declaration.important:
-                for name, value in declaration.values.items():
+                for name, value in _sided(declaration, from_right):
                     winners[name] = Winner(value, declaration, match.rule)
                     rolled_back = rolled_back or (isinstance(value, Wide) and value.keyword.startswith("revert"))
     if rolled_back:
         _roll_back(winners, matches, hints)
     return winners
+
+
+def _sided(declaration: Declaration, from_right: bool) -> Iterable[tuple[str, Any]]:
+    """The longhands that a declaration sets, where text begins at the right or at the left."""
+    if not (from_right and declaration.is_logical):
+        return declaration.values.items()
+    return [
+        (mirrored_name(name), replace(value, is_mirrored=True) if isinstance(value, Pending) else value)
+        for name, value in declaration.values.items()
+    ]  # fmt: skip
 
 
 def _roll_back(winners: dict[str, Winner], matches: list[Match], hints: dict[str, Any]) -> None:

@@ -11,6 +11,7 @@ from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .clip_paths import ClipShape
 from .declarations import Pending, Wide, read_values
+from .directions import mirrored_name, physical_side
 from .edge_values import Shadow
 from .gradients import Gradient
 from .grammar import significant
@@ -28,6 +29,7 @@ from .values import (
     Percentage,
     compute_length,
     compute_px,
+    viewport_unit,
 )
 from .variables import Custom, Cyclic, resolve_custom, substitute
 
@@ -175,7 +177,7 @@ class Computer:
                 return environment.root_font_size
             if unit in VIEWPORT_UNITS:
                 self.uses_viewport |= 1 if unit[-1] in "hb" else 2
-                return _viewport_unit(unit, environment.viewport)
+                return viewport_unit(unit, environment.viewport.width, environment.viewport.height)
             if unit in CONTAINER_UNITS:
                 self.uses_container = True
                 return self._container_unit(unit)
@@ -289,6 +291,8 @@ class Computer:
 
     def _text_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
         """Heads of tables are centred where nobody says otherwise (``-internal-center``, HTML 15.3.8)."""
+        if value == "match-parent" and parent is not None:
+            return physical_side(parent.text_align, parent.direction)
         if value != "-internal-center":
             return value
         return parent.text_align if parent is not None and parent.text_align != "start" else "center"
@@ -333,9 +337,9 @@ class Computer:
             style.float = "none"
             style.display = blockified(style.display)
         elif style.float != "none":
-            style.float = {"inline-start": "left", "inline-end": "right"}.get(style.float, style.float)
+            style.float = physical_side(style.float, (style.parent or style).direction)
             style.display = blockified(style.display)
-        style.clear = {"inline-start": "left", "inline-end": "right"}.get(style.clear, style.clear)
+        style.clear = physical_side(style.clear, (style.parent or style).direction)
         for axis in ("overflow_x", "overflow_y"):
             if fields[axis] == "overlay":
                 fields[axis] = "auto"
@@ -379,16 +383,10 @@ def blockified(display: str) -> str:
 
 def _read_pending(pending: Pending, custom: Custom) -> dict[str, Any] | None:
     try:
-        return read_values(pending.name, significant(substitute(pending.tokens, custom)))
+        found = read_values(pending.name, significant(substitute(pending.tokens, custom)))
+        return {mirrored_name(name): value for name, value in found.items()} if found and pending.is_mirrored else found
     except Cyclic:
         return None
-
-
-def _viewport_unit(unit: str, viewport: Viewport) -> float:
-    axis = unit[1:] if unit[0] in "sld" else unit
-    width, height = viewport.width, viewport.height
-    sizes = {"vw": width, "vi": width, "vh": height, "vb": height, "vmin": min(width, height), "vmax": max(width, height)}
-    return sizes[axis] / 100
 
 
 def line_height_px(style: ComputedStyle, fonts: FontMetrics) -> float:

@@ -28,6 +28,8 @@ class Pending:
 
     name: str
     tokens: tuple[Any, ...]
+    is_mirrored: bool = False
+    """Whether its longhands have left for right: of a logical property where text begins at the right."""
 
 
 @dataclass(slots=True, eq=False)
@@ -41,6 +43,8 @@ class Declaration:
     file: str
     line: int
     column: int
+    is_logical: bool = False
+    """Whether left stands for the side where text begins."""
 
 
 def plain_words(message: str) -> str:
@@ -143,11 +147,11 @@ def read_declaration(item: Any, file: str, line: int, quirks: bool = False) -> D
     if has_variable(tokens):
         pending = Pending(name, tuple(item.value))
         values = dict.fromkeys(longhands_of(name), pending)
-        return Declaration(name, text, values, item.important, file, line, column)
+        return Declaration(name, text, values, item.important, file, line, column, "inline" in item.lower_name)
     read = read_values(name, tokens) if name in PROPERTIES or name in SHORTHANDS or _is_wide(tokens) else {}
     if read is None:
         return Problem(file, line, _why(item.lower_name, tokens, text), shown)
-    return Declaration(name, text, read, item.important, file, line, column)
+    return Declaration(name, text, read, item.important, file, line, column, "inline" in item.lower_name)
 
 
 def _is_wide(tokens: Tokens) -> bool:

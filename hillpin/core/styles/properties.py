@@ -133,7 +133,7 @@ _words("clear", "none left right both inline-start inline-end")
 _words("visibility", "visible hidden collapse", inherited=True)
 _words("box-sizing", "content-box border-box", restyled=True)
 _words("overflow-x overflow-y", "visible hidden scroll auto clip overlay")
-_words("direction", "ltr rtl", inherited=True, uncovered=lambda value: "direction: rtl" if value != "ltr" else "")
+_words("direction", "ltr rtl", inherited=True)
 _words(
     "unicode-bidi", "normal embed isolate bidi-override isolate-override plaintext",
     uncovered=lambda value: "unicode-bidi" if value in ("bidi-override", "plaintext") else "",

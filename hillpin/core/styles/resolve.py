@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..markup.tree import Element
-from .cascade import ActiveRules, Cascade, Match, cascade
+from .cascade import ActiveRules, Cascade, Match, cascade_under
 from .computed import Computer, Environment, blockified
 from .declarations import Pending, Wide
 from .form_controls import CONTROL_TAGS, adjust_control
@@ -172,7 +172,7 @@ class StyleResolver:
 
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
         container = self.active.container_of(recipe.element, in_it=recipe.pseudo is not None) if recipe.element is not None and self.active.containers else None
-        style = Computer(self.environment, container).compute(cascade(counted, hints), recipe.parent)
+        style = Computer(self.environment, container).compute(cascade_under(counted, hints, recipe.parent.direction if recipe.parent is not None else "ltr"), recipe.parent)
         settle_legacy_box(style, recipe.parent)
         if recipe.is_control and recipe.element is not None:
             adjust_control(recipe.element, style, counted)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from ..markup.tree import Element, Text
+from .directions import direction_of
 from .grammar import Tokens
 from .selectors import Compound, MatchState, Selector, SelectorError, Test
 
@@ -61,8 +62,9 @@ def lang_test(wanted: list[str]) -> Test:
 def dir_test(wanted: list[str]) -> Test:
     def test(element: Element, state: MatchState) -> bool:
         for node in (element, *element.ancestors()):
-            if "dir" in node.attributes:
-                return node.attributes["dir"].lower() in wanted
+            found = direction_of(node)
+            if found is not None:
+                return found in wanted
         return "ltr" in wanted
 
     return test

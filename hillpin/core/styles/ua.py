@@ -6,6 +6,7 @@ from typing import Any
 
 from ..markup.attribute_numbers import parse_integer
 from ..markup.tree import Element
+from .directions import direction_hints
 from .values import ZERO, Dimension, Number, Percentage
 
 USER_AGENT_SHEET = """
@@ -144,8 +145,9 @@ def presentational_hints(element: Element) -> dict[str, Any]:
     """Longhands that attributes set, as author rules of specificity 0 (HTML 15.3, 15.4)."""
     attributes, tag = element.attributes, element.tag
     hints: dict[str, Any] = {}
-    if not attributes and tag not in ("td", "th"):
+    if not attributes and tag not in ("td", "th", "bdi"):
         return hints
+    hints.update(direction_hints(element))
     if tag in ("img", "video", "canvas", "iframe", "object", "embed", "svg") or (tag == "input" and attributes.get("type") == "image") or tag in ("table", "td", "th", "col", "colgroup", "tr", "tbody", "thead", "tfoot", "hr", "pre"):
         _size_hints(element, hints)
     is_picture = tag in _EMBEDS or (tag == "input" and attributes.get("type", "").lower() == "image")

@@ -185,6 +185,13 @@ def compute_length(value: Specified, unit_size: UnitSize) -> Length:
     return Length(Kind.CALC, calculation=form)
 
 
+def viewport_unit(unit: str, width: int, height: int) -> float:
+    """One of a viewport's units in CSS px (css-values-4 §6.1.2)."""
+    axis = unit[1:] if unit[0] in "sld" else unit
+    sizes = {"vw": width, "vi": width, "vh": height, "vb": height, "vmin": min(width, height), "vmax": max(width, height)}
+    return sizes[axis] / 100
+
+
 def compute_px(value: Specified, unit_size: UnitSize, basis: float = 0.0) -> float:
     """A specified length as CSS px in single precision; percentages are of ``basis`` px."""
     if isinstance(value, Dimension):
