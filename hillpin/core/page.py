@@ -223,10 +223,11 @@ class Page:
             tree, resolver = self._tree(viewport, containers)
             recorded = _recorded(tree, about) if record else []
             sums = Workings(frozenset(map(id, recorded)) if about is not None else None) if record else None
-            ctx = Pass(viewport, self.fonts, sums or SILENT, walk, mode=self.document.mode)
+            ctx = Pass(viewport, self.fonts, sums or SILENT, None if tree.turning else walk, mode=self.document.mode)
             for box in recorded:
                 box.forget()
-            root = layout_root(ctx, tree.root)
+            with tree.turning.in_mirror():
+                root = layout_root(ctx, tree.root)
             found = _container_sizes(root) if self.has_containers or resolver.uses_container else {}
             if found == containers or (not resolver.uses_container and self._answers(found) == self._answers(containers)):
                 break

@@ -10,7 +10,8 @@ from hillpin.core.fonts import system
 from hillpin.core.fonts.measured import AtSize, FaceKey, MeasuredFace
 from hillpin.core.layout.boxes import Box
 from hillpin.core.layout.context import Context
-from hillpin.core.layout.inline.inline_items import InlineContent, prepare
+from hillpin.core.layout.inline.inline_items import prepare
+from hillpin.core.layout.inline.items import InlineContent
 from hillpin.core.layout.inline.line_ranges import (
     Breaks,
     BreakTable,

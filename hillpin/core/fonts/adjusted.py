@@ -45,5 +45,5 @@ class AdjustedFace:
     def has_feature(self, tag: str) -> bool:
         return self.face.has_feature(tag)
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
-        return self.face.shape(text, self._size(size), features)
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = (), from_right: bool = False) -> Shaped:
+        return self.face.shape(text, self._size(size), features, from_right)

@@ -74,8 +74,8 @@ class Face(Protocol):
     def has_feature(self, tag: str) -> bool:
         """Whether the face has substitutions of an OpenType feature."""
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
-        """Shape a run of text at a size in px."""
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = (), from_right: bool = False) -> Shaped:
+        """Shape a run of text at a size in px; ``from_right`` says that its first character stands at the right."""
 
 
 def round_half_up(value: float) -> int:
@@ -118,8 +118,8 @@ class FileFace:
         self._covered = frozenset(font.getBestCmap() or {})
         face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
         self._font = hb.Font(face)
-        self._runs: dict[tuple[str, tuple[tuple[str, int], ...]], _Run] = {}
-        self._shaped: dict[tuple[str, float, tuple[tuple[str, int], ...]], Shaped] = {}
+        self._runs: dict[tuple[str, tuple[tuple[str, int], ...], bool], _Run] = {}
+        self._shaped: dict[tuple[str, float, tuple[tuple[str, int], ...], bool], Shaped] = {}
         self._metrics: dict[float, Metrics] = {}
 
     def _read_metrics(self, font: Any) -> None:
@@ -171,29 +171,29 @@ class FileFace:
     def has_feature(self, tag: str) -> bool:
         return tag in self._features
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
-        key = (text, size, features)
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = (), from_right: bool = False) -> Shaped:
+        key = (text, size, features, from_right)
         known = self._shaped.get(key)
         if known is None:
             if len(self._shaped) > 20_000:
                 self._shaped.clear()
-            known = self._shaped[key] = self._at_size(self._run(text, features), size)
+            known = self._shaped[key] = self._at_size(self._run(text, features, from_right), size)
         return known
 
-    def _run(self, text: str, features: tuple[tuple[str, int], ...]) -> _Run:
-        key = (text, features)
+    def _run(self, text: str, features: tuple[tuple[str, int], ...], from_right: bool) -> _Run:
+        key = (text, features, from_right)
         known = self._runs.get(key)
         if known is None:
             if len(self._runs) > 20_000:
                 self._runs.clear()
-            known = self._runs[key] = self._shape_units(text, dict(features))
+            known = self._runs[key] = self._shape_units(text, dict(features), from_right)
         return known
 
-    def _shape_units(self, text: str, features: dict[str, int]) -> _Run:
+    def _shape_units(self, text: str, features: dict[str, int], from_right: bool) -> _Run:
         buffer = hb.Buffer()
         buffer.add_str(text)
         buffer.guess_segment_properties()
-        buffer.direction = "ltr"
+        buffer.direction = "rtl" if from_right else "ltr"
         hb.shape(self._font, buffer, features)
         safe = [False] * (len(text) + 1)
         safe[0] = safe[-1] = True

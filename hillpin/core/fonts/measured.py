@@ -105,7 +105,7 @@ class MeasuredFace:
     def has_feature(self, tag: str) -> bool:
         return False
 
-    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = ()) -> Shaped:
+    def shape(self, text: str, size: float, features: tuple[tuple[str, int], ...] = (), from_right: bool = False) -> Shaped:
         """Advances by character; kerning counts on the first of two. A run may be cut where there is none."""
         near, scale = self._nearest(size)
         kerns = ("kern", 0) not in features

@@ -120,6 +120,10 @@ class Box:
     """Whether percentages of height go on to what is around it where its own height is automatic (quirks mode)."""
     bends: bool = False
     """Set by a walk: whether something in it changes with the width otherwise than along a line, like a size of type."""
+    flips: bool = False
+    """Whether what is in it begins on the other side than what it stands in does (``tree.turning``)."""
+    is_reversed: bool = False
+    """Whether its lines and blocks begin on the other side than those of the formatting context that it is in."""
     column_span: int = 1
     row_span: int = 1
     collapsed_borders: tuple[int, int, int, int] | None = None

@@ -15,6 +15,7 @@ from .flex.flex_layout import layout_flex
 from .flex.flex_widths import flex_content_sizes
 from .fragments import Fragment, Space, form_of
 from .grid.grid_layout import grid_content_sizes, layout_grid
+from .mirror import turned
 from .positioned import place_in_viewport, place_out_of_flow
 from .replaced.replaced_layout import layout_replaced, replaced_content_sizes
 from .sizes.intrinsic import flow_content_sizes
@@ -87,7 +88,7 @@ class Pass(Context):
             fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = None
         if fragment.out_of_flow:
             place_out_of_flow(self, fragment)
-        return fragment
+        return turned(fragment) if box.flips and box.parent is not None else fragment
 
     def content_sizes(self, box: Box) -> tuple[int, int]:
         known = box.intrinsic_cache
@@ -103,4 +104,4 @@ def layout_root(ctx: Context, root: Box) -> Fragment:
     height = ctx.height
     fragment = ctx.layout(root, Space(ctx.width, height, height if height else INDEFINITE))
     place_in_viewport(ctx, fragment)
-    return fragment
+    return turned(fragment) if root.flips else fragment

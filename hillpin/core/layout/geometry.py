@@ -37,6 +37,12 @@ class GeneratedBox:
     y: int = 0
 
 
+def root_corner(root: Fragment, width: int) -> tuple[int, int]:
+    """Where the root element's box stands in a viewport of some width, in 1/64 px."""
+    edges = edges_of(root.box, width)
+    return width - root.width - edges.margin_right if root.box.flips else edges.margin_left, edges.margin_top
+
+
 class Collector:
     """Walks the fragments once and notes where every element's boxes are."""
 
@@ -55,9 +61,8 @@ class Collector:
 
     def collect(self, root: Fragment) -> None:
         """Note all rectangles of a page."""
-        edges = edges_of(root.box, self.width)
-        viewport = Scroller(0, 0, self.width, self.height)
-        self._visit(root, edges.margin_left, edges.margin_top, IDENTITY, viewport, False)
+        x, y = root_corner(root, self.width)
+        self._visit(root, x, y, IDENTITY, Scroller(0, 0, self.width, self.height), False)
 
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
         fragment, box = fragment.opened(), fragment.box

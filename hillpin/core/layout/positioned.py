@@ -11,6 +11,7 @@ from .containing import Frame, containing_box
 from .context import Context
 from .fragments import Fragment, OutOfFlow, Placed, Space
 from .grid.grid_areas import grid_area_frame
+from .mirror import turned_children, turned_waiting
 from .replaced.replaced_layout import has_ratio_alone, is_replaced
 from .sizes.ratios import ratio_of
 from .sizes.rules import CONTENT
@@ -36,10 +37,19 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
         if frame is None:
             remaining.append(item)
             continue
-        placed = place(ctx, item, frame)
+        if container is not None and container.is_reversed:
+            placed = _place_in_mirror(ctx, item, frame, fragment.width)
+        else:
+            placed = place(ctx, item, frame)
         fragment.opened().children.append(placed)
         _take_over(placed, waiting)
     fragment.out_of_flow = remaining
+
+
+def _place_in_mirror(ctx: Context, item: OutOfFlow, frame: Frame, width: int) -> Placed:
+    """A box in a containing block that begins on the other side than the formatting context that it is in."""
+    seen = Frame(width - frame.x - frame.width, frame.y, frame.width, frame.height)
+    return turned_children([place(ctx, turned_waiting([item], width)[0], seen)], width)[0]
 
 
 def _take_over(placed: Placed, waiting: list[OutOfFlow]) -> None:

@@ -6,7 +6,8 @@ import numpy as np
 
 from ..layout.boxes import Box
 from ..layout.fragments import InlineRect
-from ..layout.inline.inline_items import InlineContent, ItemKind, prepare
+from ..layout.inline.inline_items import prepare
+from ..layout.inline.items import InlineContent, ItemKind
 from ..layout.inline.line_layout import InlineResult, layout_lines, text_end
 from ..layout.inline.line_ranges import Breaks, breaks_alike, breaks_at, uniform_line
 from ..units import INDEFINITE

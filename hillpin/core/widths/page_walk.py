@@ -205,16 +205,17 @@ class _Walker:
         root, bent = step.tree.root, is_bent(step.tree.root)
         self.turns = Course(step.resolver, root, low, high, self.height).turns
         trees: list[object] = [step.tree] * (high - low + 1)
-        if self.every or bent or root.is_container or moves_as_a_whole(root):
+        every = self.every or bool(step.tree.turning)
+        if every or bent or root.is_container or moves_as_a_whole(root):
             tables.takes_fragments = not bent
-            trees = self._whole_page(tables, low, high)
+            trees = self._whole_page(tables, low, high, every)
         else:
             try:
                 for first, last in _parts(low, high, len(self.page.document.elements)):
                     self._boxes(tables.part(first, last), step, first, last)
             except NotAcrossError:
                 tables = Tables.of(self.page, low, high)
-                trees = self._whole_page(tables, low, high)
+                trees = self._whole_page(tables, low, high, every)
         self._told(high - low + 1)
         rows = tables.rows
         columns = [rows[:, :, number] for number in range(COLUMNS)]
@@ -225,14 +226,14 @@ class _Walker:
             whole = Stretch(low, high, layout, *columns)
             self.walked.stretches.append(whole.cut(begin, until, layout))
 
-    def _whole_page(self, tables: Tables, low: int, high: int) -> list[object]:
+    def _whole_page(self, tables: Tables, low: int, high: int, every: bool) -> list[object]:
         """A page whose styles or containers change with the width, laid out from its root; the box trees by width."""
 
         def lay_out(width: int, walk: Walk | None) -> One:
             step = self.page.step(width, self.height, walk)
             return One(step.root, step.ctx, step.tree.root, tree=step.tree)
 
-        single = SingleWalk(tables, low, high, self.height, lay_out, self._told, every=self.every, at_margins=True, turns=self.turns)
+        single = SingleWalk(tables, low, high, self.height, lay_out, self._told, every=every, at_margins=True, turns=self.turns)
         single.run()
         tables.finish()
         self.walked.layouts += single.layouts

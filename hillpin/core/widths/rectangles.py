@@ -11,9 +11,10 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.boxes import Box, edges_of
+from ..layout.boxes import Box
 from ..layout.context import Context
 from ..layout.fragments import Fragment
+from ..layout.geometry import root_corner
 from ..page import Page
 from .blend import BlendedFragment, Flat, Part, Span, flat_of, has_end, owner_of
 from .extents import ABSENT, ExtentCollector
@@ -227,8 +228,7 @@ def table_at(page: Page, width: int, height: int) -> Table:
     if is_bent(step.tree.root):
         tables.collect(width, step.ctx, step.root)
     else:
-        edges = edges_of(step.root.box, step.ctx.width)
-        tables.write(width, step.root, edges.margin_left, edges.margin_top)
+        tables.write(width, step.root, *root_corner(step.root, step.ctx.width))
     table: Table = tables.finish()[0]
     return table
 

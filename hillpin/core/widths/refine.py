@@ -14,7 +14,7 @@ from ..layout.columns import has_columns
 from ..layout.context import Context
 from ..layout.entry import Pass
 from ..layout.fragments import Fragment, space_of
-from ..layout.inline.inline_items import ItemKind
+from ..layout.inline.items import ItemKind
 from ..layout.inline.line_ranges import changes_between
 from ..layout.sizes.sizing import justification
 from ..styles.media import Viewport

@@ -11,9 +11,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.boxes import Box, edges_of
+from ..layout.boxes import Box
 from ..layout.context import Context
 from ..layout.fragments import Fragment
+from ..layout.geometry import root_corner
 from .across_sizes import NotAcrossError
 from .blend import TOLERANCE, Sample, Span, Walk
 from .rectangles import Tables
@@ -130,8 +131,7 @@ class SingleWalk:
         """Where the box stands: a page's root at its margins, any other box at nothing yet."""
         if not self.at_margins:
             return 0, 0
-        edges = edges_of(one.root, one.ctx.width)
-        return edges.margin_left, edges.margin_top
+        return root_corner(one.fragment, one.ctx.width)
 
     def _is_straight(self, low: int, middle: int, high: int) -> bool:
         """Whether what goes with the box is, at a middle width, on the line between the two others."""

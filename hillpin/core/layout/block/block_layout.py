@@ -16,7 +16,7 @@ from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
 from ..inline.line_alignment import halves_before, waiting_at, was_inline
-from ..inline.line_layout import layout_lines
+from ..mirror import turned_waiting
 from ..positioned import place_out_of_flow
 from ..sizes.sizing import (
     auto_margins,
@@ -32,6 +32,7 @@ from ..sizes.sizing import (
 from .fieldset import FIELDSET, layout_fieldset
 from .floats import NO_CLAMP, Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
+from .lines_inside import inside_of_lines
 from .margins import WHOLE_MARGINS, FlowRules, top_margins
 
 LayIn = Callable[[Context, Box, Edges, Space, int, int], Inside]
@@ -97,20 +98,7 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
 def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats, cx: int, cy: int, top_open: bool) -> Inside:
     """Lay out the children of a block container whose content box is at (cx, cy) in its formatting context."""
     if box.has_inline_children:
-        lines = layout_lines(ctx, box, width, percent_block, floats, cx, cy)
-        height, first, last, count = lines.height, lines.first_baseline, lines.last_baseline, lines.line_count
-        if lines.ends:
-            # Those that are left out stand where they would, and count to no height.
-            count = floats.take_lines(count)
-            height, last = lines.ends[count - 1]
-        if box.has_outside_marker and not lines.line_count:
-            marker = style_metrics(ctx, box.style).leaded
-            height, first, last = max(height, sum(marker)), marker.ascent, marker.ascent
-        return Inside(
-            height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,
-            last, lines.right, through=not lines.line_count and not box.has_outside_marker,
-            line_count=count, line_height=lines.line_height, breaks=lines.breaks, line_ends=lines.line_ends,
-        )  # fmt: skip
+        return inside_of_lines(ctx, box, width, percent_block, floats, cx, cy)
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if not box.has_outside_marker:
         return inside
@@ -154,12 +142,14 @@ class _BlockFlow(FlowRules[int, Inside]):
     def _out_of_flow(self, box: Box) -> OutOfFlow:
         """A box out of flow, with where it would begin: one that was inline beside the floats, by ``text-align``."""
         if not was_inline(box):
-            return waiting_at(box, 0, self.here(), self.width)
+            waiting = waiting_at(box, 0, self.here(), self.width)
+            return turned_waiting([waiting], self.width)[0] if self.box.is_reversed else waiting
         left, right = 0, self.width
         if self.floats.items:
             low, high = self.floats.bounds(self.cy + self.here(), 1, self.cx, self.cx + self.width)
             left, right = low - self.cx, high - self.cx
-        return OutOfFlow(box, left + (right - left) * halves_before(self.box, box) // 2, self.here())
+        waiting = OutOfFlow(box, left + (right - left) * halves_before(self.box, box) // 2, self.here())
+        return turned_waiting([waiting], self.width)[0] if self.box.is_reversed else waiting
 
     def _float(self, box: Box) -> None:
         y = self.here()
@@ -190,8 +180,7 @@ class _BlockFlow(FlowRules[int, Inside]):
             return
         edges = edges_of(box, self.width)
         border_width = inline_size(self.ctx, box, edges, Space(self.width, percent_block=self.percent_block))
-        left, right = auto_margins(edges, border_width, self.width)
-        x = left + self._shift(box, left + border_width + right, edges)
+        x = self._across(box, edges, border_width)
         flow = layout_in_flow(
             self.ctx, box, self.width, border_width, self.percent_block, self.floats, self.cx + x, self.cy + hypothetical
         )
@@ -214,6 +203,12 @@ class _BlockFlow(FlowRules[int, Inside]):
             return 0
         return max(style_metrics(self.ctx, self.box.style).leaded.ascent - fragment.first_baseline, 0)
 
+    def _across(self, box: Box, edges: Edges, width: int) -> int:
+        """Where a block of a border-box width begins, by its margins and how it is aligned (§10.3.3)."""
+        left, right = auto_margins(edges, width, self.width)
+        shift = self._shift(box, left + width + right, edges)
+        return self.width - right - width - shift if self.box.is_reversed else left + shift
+
     def _shift(self, box: Box, outer: int, edges: Edges) -> int:
         """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
         if justification(box):
@@ -222,7 +217,7 @@ class _BlockFlow(FlowRules[int, Inside]):
         if not align.startswith("-webkit") or edges.auto_left or edges.auto_right:
             return 0
         free = max(self.width - outer, 0)
-        return free // 2 if align == "-webkit-center" else free if align == "-webkit-right" else 0
+        return free // 2 if align == "-webkit-center" else free if align == ("-webkit-left" if self.box.is_reversed else "-webkit-right") else 0
 
     def _independent(self, box: Box, y: int) -> None:
         """A box with a formatting context of its own: beside the floats where it fits, else below (§9.5)."""
@@ -233,8 +228,7 @@ class _BlockFlow(FlowRules[int, Inside]):
             fragment, x, y = self._beside_floats(box, edges, space, y)
         else:
             fragment = self.ctx.layout(box, space)
-            left, right = auto_margins(edges, fragment.width, self.width)
-            x = left + self._shift(box, left + fragment.width + right, edges)
+            x = self._across(box, edges, fragment.width)
         y += self._below_marker(fragment)
         self._add(x, y, fragment)
         self.ctx.recorder.in_flow(box, edges, self, x, y, WHOLE_MARGINS.plus(self.strut, edges.margin_top), False)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from .inline_items import InlineContent, ItemKind
+from .items import InlineContent, ItemKind
 from .line_breaker import EPSILON, LineBreaker
 from .line_parts import Line
 from .line_ranges import ends_at_opportunity

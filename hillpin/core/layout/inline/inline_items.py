@@ -6,74 +6,22 @@ None of this depends on the width, so it is done once for a style (css-text-3 §
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
-from enum import IntEnum
-from typing import Any
+from dataclasses import replace
+from itertools import pairwise
 
-from ...fonts.face import Face
 from ...fonts.linebreak import break_opportunities, breaks_all_between, grapheme_starts
 from ...styles.style import ComputedStyle
 from ...styles.values import ZERO, Length
 from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
+from .bidi import has_directions, levels_of
+from .items import InlineContent, Item, ItemKind
 from .text_shaping import running_sums, shape_text
 from .text_transforms import goes_on_with_a_word, transformed
 
 OBJECT = "\ufffc"
 _FIRST_LINE_END = re.compile(r"^[ \t\r\f]*\n[ \t\n\r\f]*")
 _BESIDE_ZERO_WIDTH = re.compile("(?<=\u200b)[ \t\r\f]*\n[ \t\n\r\f]*|[ \t\r\f]*\n[ \t\n\r\f]*(?=\u200b)")
-
-
-class ItemKind(IntEnum):
-    """What an inline item is."""
-
-    TEXT = 0
-    OPEN = 1
-    CLOSE = 2
-    ATOMIC = 3
-    FLOAT = 4
-    OUT_OF_FLOW = 5
-    BREAK = 6
-    TAB = 7
-
-
-@dataclass(slots=True, eq=False)
-class Item:
-    """A piece of the context: a run of text of one style, an edge of an inline box, an atomic box…
-
-    ``start`` and ``end`` are positions in the context's text; ``sums[i]`` is the advance in px of the first i
-    characters of the item.
-    """
-
-    kind: ItemKind
-    box: Box
-    start: int
-    end: int
-    sums: list[float] = field(default_factory=list)
-    safe: tuple[bool, ...] = ()
-    wraps: bool = True
-    collapses: bool = True
-    """Whether spaces at the end of a line are removed."""
-    has_content: bool = True
-    fallbacks: tuple[Face, ...] = ()
-
-
-@dataclass(slots=True, eq=False)
-class InlineContent:
-    """Everything that lines are built from."""
-
-    items: list[Item]
-    text: str
-    can_break: list[bool]
-    has_lines: bool
-    uniform: bool
-    """One text item with nothing else in it: lines can be found by search alone."""
-    sizes: tuple[int, int] | None = None
-    has_percentages: bool = False
-    break_table: Any = None
-    """Where its lines are known to end (``line_ranges.BreakTable``)."""
-    line_ends: Any = None
-    """Which lines are known from a place on, where they are balanced (``balance``)."""
 
 
 def prepare(ctx: Context, box: Box) -> InlineContent:
@@ -117,6 +65,7 @@ class _Builder:
         for child in self.root.children:
             self._add(child)
         text = "".join(self.pieces)
+        has_levels = has_directions(self.root.style, self.items, text) and self._part_by_levels(levels_of(self.root.style, self.items, text))
         can_break = self._opportunities(text)
         self._shape(text)
         has_lines = any(self._makes_line(item) for item in self.items)
@@ -125,7 +74,19 @@ class _Builder:
         percentages = any(
             getattr(item.box.style, name).has_percentage for item in self.items if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) for name in _EDGES
         )
-        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages)
+        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels)
+
+    def _part_by_levels(self, levels: list[int]) -> bool:
+        """Part texts where their characters begin to run the other way. False where none runs against the paragraph."""
+        parted: list[Item] = []
+        for item in self.items:
+            ends = [at for at in range(item.start + 1, item.end) if levels[at] != levels[at - 1]] if item.kind == ItemKind.TEXT else []
+            parted += [replace(item, start=start, end=end) for start, end in pairwise([item.start, *ends, item.end])] if ends else [item]
+        self.items = parted
+        for item in parted:
+            item.level = levels[item.start] if item.start < len(levels) else 0
+            item.from_right = (self.root.style.direction == "rtl") != item.level % 2
+        return any(levels)
 
     def _makes_line(self, item: Item) -> bool:
         """Whether an item keeps a line box from being treated as zero high (CSS 2 §9.4.2)."""
@@ -279,7 +240,7 @@ class _Builder:
         run: list[Item] = []
         for item in self.items:
             if item.kind == ItemKind.TEXT:
-                if run and ("\u200b" in (text[item.start], text[item.start - 1]) or not _same_font(run[-1].box.style, item.box.style)):
+                if run and (run[-1].level != item.level or "\u200b" in (text[item.start], text[item.start - 1]) or not _same_font(run[-1].box.style, item.box.style)):
                     self._shape_run(run, text)
                     run = []
                 run.append(item)
@@ -295,7 +256,7 @@ class _Builder:
 
     def _shape_run(self, run: list[Item], text: str) -> None:
         start, end = run[0].start, run[-1].end
-        advances, safe, fallbacks = shape_text(self.ctx, run[0].box.style, text[start:end])
+        advances, safe, fallbacks = shape_text(self.ctx, run[0].box.style, text[start:end], run[0].from_right)
         for item in run:
             low, high = item.start - start, item.end - start
             item.sums = running_sums(advances[low:high], text[item.start : item.end], item.box.style)

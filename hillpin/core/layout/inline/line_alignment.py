@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..alignment import static_side
 from ..boxes import Box
 from ..fragments import OutOfFlow
-from .inline_items import ItemKind
+from .items import ItemKind
 from .line_boxes import widened_spaces
 from .line_parts import Line
 

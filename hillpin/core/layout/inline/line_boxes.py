@@ -9,9 +9,10 @@ from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
-from .inline_items import ItemKind
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
-from .line_parts import Line
+from .items import ItemKind
+from .line_parts import Line, Part
+from .visual_order import in_visual_order
 
 
 @dataclass(slots=True, eq=False)
@@ -151,10 +152,11 @@ class LineAssembler:
         stack = [self._level(None, metrics, x, has_strut=not self.ctx.has_line_quirk)]
         if self.root.has_outside_marker:
             _ensure(stack[0])
-        for box in self.open_boxes:
+        reordered = self._reordered(line) if self.has_levels else None
+        for box in self.open_boxes if reordered is None else ():
             stack.append(self._open(box, x, has_start=False))
         position = x
-        for part in line.parts:
+        for part in line.parts if reordered is None else reordered:
             item = part.item
             if item.kind == ItemKind.TEXT:
                 width = part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
@@ -167,13 +169,13 @@ class LineAssembler:
                 if item.fallbacks and stack[-1].metrics.is_normal:
                     self._add_fallbacks(stack[-1], item.fallbacks, item.box.style.font_size)
             elif item.kind == ItemKind.OPEN:
-                edges = edges_of(item.box, self.basis)
-                margin = edges.margin_left if item.box.opens else 0
-                stack.append(self._open(item.box, position + margin, has_start=True))
+                has_edge = item.box.opens if part.has_edge is None else part.has_edge
+                margin = edges_of(item.box, self.basis).margin_left if has_edge else 0
+                stack.append(self._open(item.box, position + margin, has_start=has_edge or part.has_edge is None))
                 position += part.width
             elif item.kind == ItemKind.CLOSE:
-                edges = edges_of(item.box, self.basis)
-                margin = edges.margin_right if item.box.closes else 0
+                has_edge = item.box.closes if part.has_edge is None else part.has_edge
+                margin = edges_of(item.box, self.basis).margin_right if has_edge else 0
                 position += part.width
                 if len(stack) > 1:
                     self._close(stack, position - margin)
@@ -193,7 +195,7 @@ class LineAssembler:
                     stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent, is_text=True))
             elif item.kind == ItemKind.TAB:
                 position += part.width
-        self.open_boxes = [level.box for level in stack[1:] if level.box is not None]
+        self.open_boxes = [level.box for level in stack[1:] if level.box is not None] if reordered is None else self._open_after(line)
         while len(stack) > 1:
             self._close(stack, position, at_line_end=True)
         return self._finish(stack[0], x, position)
@@ -204,6 +206,22 @@ class LineAssembler:
         return round(spread * widened_spaces(self.text[start:end]) * 64)
 
     text: str = ""
+    has_levels: bool = False
+
+    def _reordered(self, line: Line) -> list[Part] | None:
+        """The parts of a line in visual order, where that is not the written one."""
+        from_right = self.root.style.direction == "rtl"
+        return in_visual_order(line.parts, self.open_boxes, self.basis, from_right, self.text)
+
+    def _open_after(self, line: Line) -> list[Box]:
+        """The inline boxes that are open where a line ends."""
+        boxes = list(self.open_boxes)
+        for part in line.parts:
+            if part.item.kind == ItemKind.OPEN:
+                boxes.append(part.item.box)
+            elif part.item.kind == ItemKind.CLOSE and part.item.box in boxes:
+                boxes.remove(part.item.box)
+        return boxes
 
     def _open(self, box: Box, left: int, has_start: bool) -> Level:
         metrics = style_metrics(self.ctx, box.style)

@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
-from .inline_items import InlineContent, Item, ItemKind
+from .items import InlineContent, Item, ItemKind
 from .line_parts import Line, Part, close_after_break, edge_width, ends_unbroken, hyphen_width, is_parted_before, tab_width, text_width, trimmed_end
 
 SLACK = 64 * 200

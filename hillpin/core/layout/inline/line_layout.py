@@ -10,8 +10,9 @@ from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths
-from .inline_items import InlineContent, Item, ItemKind, has_edge, indent_of, prepare
+from .inline_items import has_edge, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
+from .items import InlineContent, Item, ItemKind
 from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox, widened_spaces
 from .line_breaker import LineBreaker
@@ -106,7 +107,7 @@ class _LineLayout:
         self.content = prepare(self.ctx, root)
         self.breaker = LineBreaker(self.ctx, self.content, self.width, self._atomic_width, self._place_float)
         self.assembler = LineAssembler(self.ctx, root, self.width, self.percent_block)
-        self.assembler.text = self.content.text
+        self.assembler.text, self.assembler.has_levels = self.content.text, self.content.has_levels
 
     def _leave_first_line(self, first: Box) -> None:
         """The boxes that are open where the first line ends go on as themselves."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from ..boxes import edges_of
 from ..context import Context
-from .inline_items import Item, ItemKind
+from .items import Item, ItemKind
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 
@@ -20,6 +20,8 @@ class Part:
     start: int
     end: int
     width: int
+    has_edge: bool | None = None
+    """Of a part that was put in visual order: whether it is an edge of its inline box; None for one that says so itself."""
 
 
 @dataclass(slots=True)
@@ -70,7 +72,7 @@ def _shaped(ctx: Context, item: Item, part: str) -> float:
     """The width in px of a part of a text that is shaped by itself."""
     if not part:
         return 0.0
-    advances, _, _ = shape_text(ctx, item.box.style, part)
+    advances, _, _ = shape_text(ctx, item.box.style, part, item.from_right)
     return running_sums(advances, part, item.box.style)[-1]
 
 

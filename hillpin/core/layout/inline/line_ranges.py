@@ -13,8 +13,9 @@ from typing import Any
 
 from ..boxes import Box, edges_of
 from ..context import Context
-from .inline_items import InlineContent, ItemKind, indent_of, prepare
+from .inline_items import indent_of, prepare
 from .inline_metrics import fallback_height, style_metrics
+from .items import InlineContent, ItemKind
 from .line_breaker import LineBreaker
 from .line_parts import Line, text_width, trimmed_end
 

@@ -57,19 +57,19 @@ def _features(style: ComputedStyle) -> tuple[tuple[str, int], ...]:
     return tuple(features)
 
 
-def shape_text(ctx: Context, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+def shape_text(ctx: Context, style: ComputedStyle, text: str, from_right: bool = False) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     """Advances in px of every character, where the run may be cut, and fallback faces used."""
-    return shape_run(ctx.fonts, style, text)
+    return shape_run(ctx.fonts, style, text, from_right)
 
 
-def shape_run(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+def shape_run(fonts: FontStore, style: ComputedStyle, text: str, from_right: bool = False) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     """``shape_text`` with the fonts of a page."""
     if style.font_variant_caps in SMALL_CAPS and not fonts.stack(style).first.has_feature("smcp"):
-        return _small_caps(fonts, style, text)
-    return _shape_at(fonts, style, text, style.font_size)
+        return _small_caps(fonts, style, text, from_right)
+    return _shape_at(fonts, style, text, style.font_size, from_right)
 
 
-def _small_caps(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+def _small_caps(fonts: FontStore, style: ComputedStyle, text: str, from_right: bool) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     """Small capitals of a font that has none: capitals of a smaller size (css-fonts-4 §6.6)."""
     are_all = style.font_variant_caps == "all-small-caps"
     advances: list[float] = []
@@ -78,7 +78,7 @@ def _small_caps(fonts: FontStore, style: ComputedStyle, text: str) -> tuple[list
     for is_small, group in groupby(text, lambda c: c.upper() != c or (are_all and c.lower() != c)):
         part = "".join(group)
         shown = "".join(c.upper() if len(c.upper()) == 1 else c for c in part) if is_small else part
-        found, cuts, faces = _shape_at(fonts, style, shown, small_caps_size(style.font_size) if is_small else style.font_size)
+        found, cuts, faces = _shape_at(fonts, style, shown, small_caps_size(style.font_size) if is_small else style.font_size, from_right)
         advances += found
         safe += cuts[:-1]
         used.update(dict.fromkeys(faces))
@@ -90,12 +90,12 @@ def small_caps_size(size: float) -> float:
     return float(round_half_up(size * SMALL_CAPS_SIZE))
 
 
-def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
+def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float, from_right: bool) -> tuple[list[float], tuple[bool, ...], tuple[Face, ...]]:
     stack = fonts.stack(style)
     features = _features(style)
     first = stack.first
     if all(first.has(c) or c == " " for c in set(text) if c not in "\u00ad\u200b\u2060\ufffc"):
-        shaped = first.shape(text, size, features)
+        shaped = first.shape(text, size, features, from_right)
         return list(shaped.advances), shaped.safe, ()
     advances: list[float] = []
     safe: list[bool] = []
@@ -106,7 +106,7 @@ def _shape_at(fonts: FontStore, style: ComputedStyle, text: str, size: float) ->
         end = start + 1
         while end < len(text) and (stack.face_for(text[end]) is face or text[end] in "\u200d\ufe0f"):
             end += 1
-        shaped = face.shape(text[start:end], size, features)
+        shaped = face.shape(text[start:end], size, features, from_right)
         advances += shaped.advances
         safe += shaped.safe[:-1]
         if face is not first:

@@ -8,7 +8,8 @@ from ...styles.values import Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
-from ..inline.inline_items import InlineContent, Item, ItemKind, indent_of, is_wbr, prepare
+from ..inline.inline_items import indent_of, is_wbr, prepare
+from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from .ratios import width_by_own_height

@@ -8,6 +8,7 @@ from ...markup.tree import Element
 from ...styles.style import ComputedStyle
 from ..boxes import Box, Kind
 from ..context import Unmodelled
+from .turning import Turning
 
 
 @dataclass(slots=True)
@@ -19,6 +20,8 @@ class BoxTree:
     unmodelled: list[tuple[Box | None, Element, str]] = field(default_factory=list)
     noted: dict[tuple[int, str], Unmodelled] = field(default_factory=dict)
     """What layout found that it does not cover; kept while what it remembers of the boxes is."""
+    turning: Turning = field(default_factory=Turning)
+    """What of it is laid out as in a mirror: text from right to left."""
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
     _listed: list[Box] = field(default_factory=list)

@@ -31,6 +31,7 @@ from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
 from .quirk_margins import drop_margins
 from .settle import in_own_style, settle
+from .turning import turning_of
 
 ZERO_WIDTH_SPACE = "\u200b"
 """Keeps a line in a button without words."""
@@ -75,6 +76,7 @@ class Generator:
                 one.passes_height = one.kind == Kind.BLOCK and one.role != "cell" and not one.is_out_of_flow
             for one in (box, *box.children):
                 one.fills_viewport = one.element in (root, self.document.body) and one.kind == Kind.BLOCK and one.is_block_level
+        self.tree.turning = turning_of(box, self.document.body)
         return self.tree
 
     def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:

@@ -1,0 +1,68 @@
+"""What the inside of an inline formatting context is made of before it is broken into lines."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import IntEnum
+from typing import Any
+
+from ...fonts.face import Face
+from ..boxes import Box
+
+
+class ItemKind(IntEnum):
+    """What an inline item is."""
+
+    TEXT = 0
+    OPEN = 1
+    CLOSE = 2
+    ATOMIC = 3
+    FLOAT = 4
+    OUT_OF_FLOW = 5
+    BREAK = 6
+    TAB = 7
+
+
+@dataclass(slots=True, eq=False)
+class Item:
+    """A piece of the context: a run of text of one style, an edge of an inline box, an atomic box…
+
+    ``start`` and ``end`` are positions in the context's text; ``sums[i]`` is the advance in px of the first i
+    characters of the item.
+    """
+
+    kind: ItemKind
+    box: Box
+    start: int
+    end: int
+    sums: list[float] = field(default_factory=list)
+    safe: tuple[bool, ...] = ()
+    wraps: bool = True
+    collapses: bool = True
+    """Whether spaces at the end of a line are removed."""
+    has_content: bool = True
+    fallbacks: tuple[Face, ...] = ()
+    level: int = 0
+    """How deep it runs against its paragraph (``bidi.levels_of``)."""
+    from_right: bool = False
+    """Whether its first character stands at its right."""
+
+
+@dataclass(slots=True, eq=False)
+class InlineContent:
+    """Everything that lines are built from."""
+
+    items: list[Item]
+    text: str
+    can_break: list[bool]
+    has_lines: bool
+    uniform: bool
+    """One text item with nothing else in it: lines can be found by search alone."""
+    sizes: tuple[int, int] | None = None
+    has_percentages: bool = False
+    has_levels: bool = False
+    """Whether some of it runs against its paragraph."""
+    break_table: Any = None
+    """Where its lines are known to end (``line_ranges.BreakTable``)."""
+    line_ends: Any = None
+    """Which lines are known from a place on, where they are balanced (``balance``)."""

@@ -1,0 +1,93 @@
+"""Which way characters run: levels worked out by hand from UAX #9, and what ``dir`` and logical properties say."""
+
+from __future__ import annotations
+
+import unittest
+
+from hillpin.core.files import MemoryFiles
+from hillpin.core.layout.inline.inline_items import prepare
+from hillpin.core.layout.inline.items import ItemKind
+from hillpin.core.page import Page
+from hillpin.core.widths.page_walk import walk
+
+LAMED, SHIN, MEM = "\u05dc", "\u05e9", "\u05de"
+
+
+def page_of(body: str, css: str = "") -> Page:
+    return Page(MemoryFiles({"index.html": f"<!DOCTYPE html><style>{css}</style><body>{body}"}))
+
+
+class Levels(unittest.TestCase):
+    def levels(self, inside: str, direction: str) -> list[tuple[str, int]]:
+        """The texts of a paragraph's items with their levels, counted from the paragraph's."""
+        page = page_of(f"<p dir={direction}>{inside}")
+        layout = page.layout(800)
+        box = next(one for one in layout.tree.boxes if one.element is not None and one.element.tag == "p")
+        content = prepare(page.step(800, 800, None).ctx, box)
+        return [(content.text[item.start : item.end], item.level) for item in content.items if item.kind == ItemKind.TEXT]
+
+    def test_letters_and_spaces_between(self) -> None:
+        self.assertEqual(self.levels(f"ab {SHIN}{MEM} {LAMED} cd", "ltr"), [("ab ", 0), (f"{SHIN}{MEM} {LAMED}", 1), (" cd", 0)])
+        self.assertEqual(self.levels(f"ab {SHIN}{MEM} cd", "rtl"), [("ab", 1), (f" {SHIN}{MEM} ", 0), ("cd", 1)])
+
+    def test_numbers(self) -> None:
+        """I1 and I2: a number in text from the right runs from the left, two levels in where the paragraph runs from the left."""
+        self.assertEqual(self.levels(f"{SHIN} 12,5 {MEM}", "ltr"), [(f"{SHIN} ", 1), ("12,5", 2), (f" {MEM}", 1)])
+        self.assertEqual(self.levels(f"{SHIN} 12", "rtl"), [(f"{SHIN} ", 0), ("12", 1)])
+
+    def test_brackets(self) -> None:
+        """N0: a pair runs as the paragraph does where something in it does; as what is in it where what is before it does so too."""
+        self.assertEqual(self.levels(f"a ({SHIN} b)", "rtl"), [("a", 1), (f" ({SHIN} ", 0), ("b", 1), (")", 0)])
+        self.assertEqual(self.levels("a (b) c", "rtl"), [("a (b) c", 1)])
+        self.assertEqual(self.levels(f"{SHIN} (b)", "rtl"), [(f"{SHIN} (", 0), ("b", 1), (")", 0)])
+
+    def test_isolates_stand_for_one_neutral(self) -> None:
+        """What is in a ``bdi`` decides nothing for the number behind it."""
+        self.assertEqual(self.levels(f"<bdi>{SHIN}</bdi> 12", "ltr"), [(SHIN, 1), (" 12", 0)])
+        self.assertEqual(self.levels(f"<span>{SHIN}</span> 12", "ltr"), [(f"{SHIN}", 1), (" ", 1), ("12", 2)])
+
+    def test_embeddings_and_overrides(self) -> None:
+        self.assertEqual(self.levels("a<span style='direction:rtl;unicode-bidi:embed'>b!</span>", "ltr"), [("a", 0), ("b", 2), ("!", 1)])
+        self.assertEqual(self.levels("a<span style='direction:rtl;unicode-bidi:bidi-override'>b1</span>", "ltr"), [("a", 0), ("b1", 1)])
+
+    def test_controls_in_the_text(self) -> None:
+        self.assertEqual([level for text, level in self.levels("a\u202eb\u202c c", "ltr") if text.strip("\u202e\u202c ")], [0, 1, 0])
+
+
+class Sides(unittest.TestCase):
+    def test_logical_properties_of_who_reads_from_the_right(self) -> None:
+        page = page_of("<p>x<p dir=rtl>y", "p { margin-inline: 3px 5px; padding-left: 7px; padding-inline-start: 11px } body { margin: 0 }")
+        layout = page.layout(300)
+        left, right = (page.style_of(one, layout) for one in page.select("p"))
+        assert left is not None and right is not None
+        self.assertEqual((left.margin_left.units, left.margin_right.units, left.padding_left.units), (192, 320, 704))
+        self.assertEqual((right.margin_left.units, right.margin_right.units), (320, 192))
+        self.assertEqual((right.padding_left.units, right.padding_right.units), (448, 704))
+
+    def test_dir_attributes(self) -> None:
+        cases = {"<p dir=RTL>x": "rtl", "<p dir=ltr>x": "ltr", f"<p dir=auto>12 {SHIN} b": "rtl", f"<p dir=auto><bdi>{SHIN}</bdi> b": "ltr", "<p dir=auto>12": "ltr", "<p dir=up>x": "ltr"}
+        for body, direction in cases.items():
+            page = page_of(body)
+            style = page.style_of(page.select("p")[0], page.layout(300))
+            self.assertEqual(style.direction if style is not None else None, direction, body)
+        self.assertEqual(len(page_of(f"<p dir=auto>{SHIN}<p>x").select("p:dir(rtl)")), 1)
+
+    def test_styles_are_as_written_when_layout_is_done(self) -> None:
+        """Boxes are laid out as in a mirror, and nobody else sees them so: 300 wide, 20 at the right, so the box begins at 180."""
+        page = page_of("<div>x</div>", "html { direction: rtl } body { margin: 0 } div { width: 100px; margin-right: 20px; float: right }")
+        layout = page.layout(300)
+        element = page.select("div")[0]
+        style = page.style_of(element, layout)
+        fragment, x, _ = layout.fragments[element]
+        assert style is not None
+        self.assertEqual((x, style.margin_right.units, style.float, fragment.edges().margin_right), (180 * 64, 20 * 64, "right", 20 * 64))
+
+    def test_all_widths(self) -> None:
+        """What the walk says of every width is what single layouts say: a paragraph of half the page begins at its middle."""
+        page = page_of("<p>x", "html { direction: rtl } body, p { margin: 0 } p { width: 50% }")
+        stretch = walk(page, 300, 340).stretches[0]
+        self.assertEqual(stretch.x[:, 1].tolist(), [width * 64 - width * 32 for width in range(300, 341)])
+
+
+if __name__ == "__main__":
+    unittest.main()
