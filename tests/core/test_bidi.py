@@ -8,7 +8,11 @@ from hillpin.core.files import MemoryFiles
 from hillpin.core.layout.inline.inline_items import prepare
 from hillpin.core.layout.inline.items import ItemKind
 from hillpin.core.page import Page
+from hillpin.core.styles.cascade import ActiveRules
+from hillpin.core.styles.media import Viewport
+from hillpin.core.survey import survey
 from hillpin.core.widths.page_walk import walk
+from hillpin.core.writing.explanation import explain
 
 LAMED, SHIN, MEM = "\u05dc", "\u05e9", "\u05de"
 
@@ -63,6 +67,28 @@ class Sides(unittest.TestCase):
         self.assertEqual((left.margin_left.units, left.margin_right.units, left.padding_left.units), (192, 320, 704))
         self.assertEqual((right.margin_left.units, right.margin_right.units), (320, 192))
         self.assertEqual((right.padding_left.units, right.padding_right.units), (448, 704))
+
+    def test_who_wins_a_side(self) -> None:
+        page = page_of("<p dir=rtl>y", "p { margin-left: 1px } p { margin-inline-start: 3px } p { margin-inline-end: 5px }")
+        active = ActiveRules(Viewport(300, 800))
+        won = {side: [one.declaration.text for one in page.cascade.candidates(page.select("p")[0], f"margin-{side}", active) if one.wins] for side in ("left", "right")}
+        self.assertEqual(won, {"left": ["5px"], "right": ["3px"]})
+
+    def test_working(self) -> None:
+        """300 − 8 of the body − 20 = 272 is the right edge, 100 further left the box begins."""
+        page = page_of("<p>x", "html { direction: rtl } p { width: 100px; margin-right: 20px }")
+        answer = explain(page, page.layout(300, record=True), page.select("p")[0], "x")
+        said = [(step.operation, step.amount, step.label) for step in answer.steps]
+        self.assertEqual(said, [("start", 292.0, "the right edge of body, from the page's edge"), ("add", -20.0, "margin-right"), ("add", -100.0, "its own width")])
+        self.assertEqual(answer.value, 172.0)
+
+    def test_what_sticks_out_does_so_at_the_left(self) -> None:
+        """A page that begins at the right can be scrolled to the left, and not to the right: 300 of a window, 108 beyond it."""
+        for body, wide in (("<div style='width: 400px'>x</div>", 408), ("<div style='position: relative; left: 90px'>x</div>", 300)):
+            page = page_of(body, "html { direction: rtl }")
+            self.assertEqual(page.layout(300).scroll_width, wide)
+            found = [one for one in survey(page, 298, 302).findings if one.kind == "page-overflow"]
+            self.assertEqual([(one.name, one.low, one.high) for one in found], [("div", 298, 302)] if wide > 300 else [])
 
     def test_dir_attributes(self) -> None:
         cases = {"<p dir=RTL>x": "rtl", "<p dir=ltr>x": "ltr", f"<p dir=auto>12 {SHIN} b": "rtl", f"<p dir=auto><bdi>{SHIN}</bdi> b": "ltr", "<p dir=auto>12": "ltr", "<p dir=up>x": "ltr"}

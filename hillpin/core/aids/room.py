@@ -193,7 +193,7 @@ def _reach(layout: Layout, element: Element) -> tuple[float, float]:
     for one in (element, *element.descendants()):
         found, place = layout.fragments.get(one), layout.rects.get(one)
         if found is not None and place is not None:
-            right = max(right, place.x + found[0].text_right / 64)
+            right = max(right, place.x + found[0].text_end(from_right=False) / 64)
             bottom = max(bottom, place.y + found[0].content_height / 64)
     return right, bottom
 

@@ -87,13 +87,16 @@ def _at(page: Page, layout: Layout, edge: BoxEdge) -> float:
 
 
 def _text_side(layout: Layout, element: Element, side: str) -> float:
-    """Where the lines of text of a block begin or end: inside its padding, and at the right where the longest ends."""
+    """Where the lines of text of a block begin or end: inside its padding, and where the longest ends."""
     found = layout.fragments.get(element)
     if found is None or not found[0].box.has_inline_children:
         raise InputError(f"{name_of(element)} has no lines of text of its own.")
     fragment, x, y = found
     edges = fragment.edges()
-    ends = {"left": x + edges.left, "right": x + fragment.text_right, "top": y + edges.top, "bottom": y + fragment.height - edges.bottom}
+    left, right = x + edges.left, x + fragment.text_right
+    if fragment.box.style.direction == "rtl":
+        left, right = x + fragment.width - fragment.text_right, x + fragment.width - edges.right
+    ends = {"left": left, "right": right, "top": y + edges.top, "bottom": y + fragment.height - edges.bottom}
     return ends[side] / 64
 
 

@@ -86,7 +86,7 @@ def _no_scroll(survey: Survey, expectation: Expectation, named: list[Element], o
 def _reach(survey: Survey, element: Element) -> Numbers:
     """How far an element and what is in it reach to the right, in CSS px."""
     indexes = [element.index, *(one.index for one in element.descendants() if one.index >= 0)]
-    return joined(survey, lambda stretch: np.maximum(np.maximum(stretch.right[:, indexes], stretch.text[:, indexes]), stretch.generated[:, indexes]).max(axis=1) / 64)
+    return joined(survey.from_the_start, lambda stretch: np.maximum(np.maximum(stretch.right[:, indexes], stretch.text[:, indexes]), stretch.generated[:, indexes]).max(axis=1) / 64)
 
 
 def _limit(axis: str, is_most: bool, is_least: bool) -> Measure:

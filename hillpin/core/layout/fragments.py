@@ -107,7 +107,8 @@ class Fragment:
     line_baseline: int | None = None
     """Of a block container: what it stands on in a line, as an inline-block (CSS 2 §10.8.1); None is its bottom margin edge."""
     text_right: int = 0
-    """Right end of the text in it, for what can be scrolled to."""
+    """How far from the edge where it begins the text in it reaches, for what can be scrolled to: to the right, or where text runs
+    from the right, to the left."""
     text_bottom: int = 0
     row_offsets: list[tuple[Box, int, int, int, int]] = field(default_factory=list)
     """Table rows, groups and columns, that have a rectangle without being a containing block."""
@@ -135,6 +136,10 @@ class Fragment:
     def edges(self) -> Edges:
         """Margins, borders and padding that it was laid out with."""
         return edges_of(self.box, self.basis)
+
+    def text_end(self, from_right: bool) -> int:
+        """How far the text in it reaches on a page that begins at a side: text of the other direction ends in its box for that."""
+        return self.text_right if (self.box.style.direction == "rtl") == from_right else min(self.text_right, self.width)
 
     def opened(self) -> Fragment:
         """Itself with what is inside: one that was read off a line between two widths makes that when it is first asked. Who goes

@@ -57,10 +57,13 @@ class Collector:
         self.shapes: set[Element] = set()
         """Elements inside svg whose rectangles are known."""
         self.scroll_right = width
+        """How wide what can be scrolled to is, from the side where the page begins."""
         self.scroll_bottom = height
+        self.from_right = False
 
     def collect(self, root: Fragment) -> None:
         """Note all rectangles of a page."""
+        self.from_right = root.box.flips
         x, y = root_corner(root, self.width)
         self._visit(root, x, y, IDENTITY, Scroller(0, 0, self.width, self.height), False)
 
@@ -116,9 +119,11 @@ class Collector:
     def _extend(self, rect: Rect, fragment: Fragment | None, x: int, y: int, matrix: Matrix) -> None:
         if fragment is not None and fragment.box.style.position == "fixed":
             return
-        right, bottom = rect.x + rect.width, rect.y + rect.height
+        right, bottom = self.width / 64 - rect.x if self.from_right else rect.x + rect.width, rect.y + rect.height
         if fragment is not None and fragment.text_right:
-            right = max(right, mapped(matrix, x, y, fragment.text_right, 0).x + fragment.text_right / 64)
+            end = fragment.text_end(self.from_right)
+            text = mapped(matrix, x + fragment.width - end if self.from_right else x, y, end, 0)
+            right = max(right, self.width / 64 - text.x if self.from_right else text.x + end / 64)
         self.scroll_right = max(self.scroll_right, int(right * 64)) if right > 0 else self.scroll_right
         self.scroll_bottom = max(self.scroll_bottom, int(bottom * 64))
 

@@ -22,7 +22,6 @@ def turned(fragment: Fragment) -> Fragment:
         inlines=turned_inlines(fragment.inlines, width),
         out_of_flow=turned_waiting(fragment.out_of_flow, width),
         row_offsets=[(box, width - x - across, y, across, down) for box, x, y, across, down in fragment.row_offsets],
-        text_right=min(fragment.text_right, width),
     )
     if fragment.box.kind == GRID and fragment.tracks is not None:
         across, down = fragment.tracks

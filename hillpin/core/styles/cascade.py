@@ -141,24 +141,28 @@ class Cascade:
                 self.problems.append(result)
         return Rule([], declarations, "", line, 1 << 30, "author", (), inline=True, text="style attribute", layer_rank=1 << 20)
 
-    def winners(self, element: Element, pseudo: str | None, viewport: Viewport, active: ActiveRules) -> dict[str, Winner]:
-        """The cascaded value of every property that some rule sets (§6)."""
-        matches = self.matches(element)
-        listed = matches.own if pseudo is None else matches.pseudo.get(pseudo, [])
-        counted = [match for match in listed if active.holds(match.rule, element, in_it=pseudo is not None)]
-        return cascade(counted, matches.hints if pseudo is None else {})
+    def _direction_of(self, element: Element, active: ActiveRules) -> str:
+        """The direction of an element, from what it or the nearest around it says."""
+        for node in (element, *element.ancestors()):
+            matches = self.matches(node)
+            winner = cascade([match for match in matches.own if active.holds(match.rule, node)], matches.hints).get("direction")
+            if winner is not None and winner.value in ("ltr", "rtl"):
+                return str(winner.value)
+        return "ltr"
 
     def candidates(self, element: Element, prop: str, active: ActiveRules, pseudo: str | None = None) -> list[Candidate]:
         """Every declaration of a property on an element, losers first, with whether it counts now."""
         matches = self.matches(element)
         listed = matches.own if pseudo is None else matches.pseudo.get(pseudo, [])
+        has_sides = mirrored_name(prop) != prop and any(one.is_logical for match in listed for one in match.rule.declarations)
+        other = mirrored_name(prop) if has_sides and self._direction_of(element, active) == "rtl" else prop
         result: list[Candidate] = []
         for important in (False, True):
             ordered = listed if not important else sorted(listed, key=_important_key)
             for match in ordered:
                 on = active.holds(match.rule, element, in_it=pseudo is not None)
                 for declaration in match.rule.declarations:
-                    if declaration.important == important and prop in declaration.values:
+                    if declaration.important == important and (other if declaration.is_logical else prop) in declaration.values:
                         result.append(Candidate(declaration, match.rule, match.specificity, match.selector, on))
         for candidate in reversed(result):
             if candidate.active:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Generic, TypeVar
 
 import numpy as np
@@ -107,6 +107,16 @@ class Survey:
     @property
     def stretches(self) -> list[Stretch]:
         return self.walked.stretches
+
+    @property
+    def from_the_start(self) -> Survey:
+        """The same with tables that count from the side where the page begins."""
+        if not any(one.layout.tree.root.flips for one in self.stretches):
+            return self
+        seen = Survey(replace(self.walked, stretches=[one.from_the_start for one in self.stretches]))
+        # Such pages are walked one width at a time: all numbers are exact.
+        seen._exact = set(range(self.walked.start, self.walked.end + 1))
+        return seen
 
     def stretch_at(self, width: int) -> Stretch:
         """The stretch that holds a width."""

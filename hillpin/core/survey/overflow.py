@@ -33,6 +33,7 @@ class _Reach:
 
 def page_overflow(survey: Survey) -> list[Finding]:
     """The document is wider than the viewport: a finding for each element that causes it (css-overflow-3 §2.2)."""
+    survey = survey.from_the_start
     causes: Masks[int] = Masks(survey.walked)
     for stretch in survey.stretches:
         for index, mask in _causes_in(survey, stretch).items():
@@ -215,6 +216,7 @@ def box_overflow(survey: Survey, pages: list[Finding]) -> list[Finding]:
 
     What already makes the page too wide is left to that finding.
     """
+    survey = survey.from_the_start
     found: Masks[tuple[int, str]] = Masks(survey.walked)
     for stretch in survey.stretches:
         for key, mask in [*_sideways(survey, stretch).items(), *_below(survey, stretch).items()]:
@@ -363,9 +365,9 @@ def _box_finding(survey: Survey, element: Element, side: str, low: int, high: in
         if inner <= outer:
             inner = max(int(stretch.right[row, one.index]) for one in element.descendants())
             outer, what, around = int(stretch.right[row, index]), "what is in it", name
-    over = px((inner - outer) / 64)
+    over, ends = px((inner - outer) / 64), "left" if stretch.layout.tree.root.flips else "right"
     message = f"At {low:,} {what} sticks out of {around} by {over}." if what != "its text" else f"At {low:,} the text of {name} sticks out of its box by {over}."
-    return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"right end {px(inner / 64)}", f"− right edge of {around} {px(outer / 64)}", f"= {over} over"))
+    return Finding("box-overflow", index, name, low, high, place.file, place.line, message, (f"{ends} end {px(inner / 64)}", f"− {ends} edge of {around} {px(outer / 64)}", f"= {over} over"))
 
 
 def _height_ways(survey: Survey, style: ComputedStyle | None, name: str) -> tuple[Fix, ...]:

@@ -60,7 +60,7 @@ def _contents(survey: Survey, stretch: Stretch) -> _Contents:
         if style is None or box is None or box.kind == Kind.REPLACED:
             continue
         # Text that starts at the left does not fill its box to the right, nor a box of a given height to its bottom.
-        if style.text_align in ("start", "left") and (text[:, place] != ABSENT).all():
+        if style.text_align in ("start", "left") and style.direction == "ltr" and (text[:, place] != ABSENT).all():
             right[:, place] = text[:, place]
         top[:, place] += style.padding_top.resolve(0) + style.border_top_width
         left[:, place] += style.padding_left.resolve(0) + style.border_left_width

@@ -9,7 +9,7 @@ from ..colours import Triple, contrast, hex_of, luminance, oklab, with_lightness
 from ..layout import INLINE
 from ..markup import Element
 from ..page import Layout
-from ..styles import ComputedStyle
+from ..styles import ComputedStyle, physical_side
 from ..widths import ABSENT, Stretch
 from .findings import Fix, Place, Survey, declared, has_own_text, is_hidden, name_of, place_of
 from .fixes import added, change
@@ -68,7 +68,7 @@ def words_area(layout: Layout, element: Element) -> Bounds | None:
     content = fragment.box.content_cache
     longest = min(content.sizes[1], inner) if content is not None and content.sizes is not None else inner
     style = fragment.box.style
-    is_left = style.text_align in ("left", "justify", "-webkit-left") or (style.text_align == "start") == (style.direction != "rtl")
+    is_left = physical_side(style.text_align, style.direction) in ("left", "justify", "-webkit-left")
     spare = 0 if is_left and "center" not in style.text_align else (inner - longest) // 2 if "center" in style.text_align else inner - longest
     left, top = (x + edges.left + spare) / 64, (y + edges.top) / 64
     return left, top, left + longest / 64, top + height / 64

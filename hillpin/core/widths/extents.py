@@ -25,14 +25,14 @@ class ExtentCollector(Collector):
         is_own = box.element is not None and box.pseudo is None
         reaches = has_end(fragment)
         if not is_own:
-            self._reach(index, 5, x + fragment.width)
+            self._reach(index, 5, self.width - x if self.from_right else x + fragment.width)
         elif reaches:
             self._reach(index, 6, y + fragment.content_height)
         if reaches:
-            self._reach(index, 4, x + fragment.text_right)
+            self._reach(index, 4, x + fragment.text_end(self.from_right))
         for item in fragment.inlines:
             if item.box.element is None or item.box.pseudo is not None:
-                self._reach(owner_of(item.box), 5, x + item.x + item.width)
+                self._reach(owner_of(item.box), 5, self.width - x - item.x if self.from_right else x + item.x + item.width)
 
     def _reach(self, index: int, column: int, end: int) -> None:
         if index >= 0:

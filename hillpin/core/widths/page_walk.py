@@ -6,7 +6,7 @@ import gc
 import os
 import pickle
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
 import numpy as np
@@ -49,7 +49,8 @@ class Stretch:
     """A run of widths over which the same rules count. Tables are (widths, elements), in 1/64 px of the page.
 
     ``text`` is where an element's text ends at the right, ``generated`` where boxes in it that are no element's do, and
-    ``content`` how far down its content reaches, where it has text or reaches out of it.
+    ``content`` how far down its content reaches, where it has text or reaches out of it. On a page that begins at the right
+    ``text`` is as far beyond ``right`` as text reaches out at the left, and ``generated`` is counted from the right.
     """
 
     low: int
@@ -73,6 +74,17 @@ class Stretch:
     def widths(self) -> NDArray[np.int64]:
         """The viewport widths, in CSS px."""
         return np.arange(self.low, self.high + 1)
+
+    @property
+    def from_the_start(self) -> Stretch:
+        """The same counted from the side where the page begins: as in a mirror where that is the right."""
+        if not self.layout.tree.root.flips:
+            return self
+        whole = (self.widths * 64)[:, np.newaxis].astype(np.int32)
+        is_absent = self.x == ABSENT
+        x, right = (np.where(is_absent, ABSENT, whole - side) for side in (self.right, self.x))
+        text = np.where(self.text == ABSENT, ABSENT, right + self.text - self.right)
+        return replace(self, x=x, right=right, text=text)
 
     def cut(self, low: int, high: int, layout: Layout) -> Stretch:
         """A part of the stretch with a layout of its own."""

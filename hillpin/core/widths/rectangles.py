@@ -71,6 +71,8 @@ class Tables:
         self.elements, self.place, self.rows, self.low = elements, place, rows, low
         self.takes_fragments = True
         """False where boxes are moved after layout, so that a fragment alone does not say where its inside is."""
+        self.page_ends: int | None = None
+        """Where a page that begins at the right begins, in 1/64 px."""
         self.plans: dict[tuple[bytes, bytes], _Plan] = {}
         self.noted: dict[int, _Noted] = {}
         self.owners: dict[int, int] = {}
@@ -105,6 +107,8 @@ class Tables:
 
     def write(self, width: int, root: Fragment, left: int, top: int) -> None:
         """Take in one layout of a box that stands at a place."""
+        if root.box.flips and root.box.parent is None:
+            self.page_ends = width * 64
         stack = [(root, left, top)]
         table = self.rows[width - self.low]
         while stack:
@@ -143,9 +147,9 @@ class Tables:
             if has_end(fragment):
                 self._reach(table, box, 6, y + fragment.content_height)
         else:
-            self._reach(table, box, 5, x + fragment.width)
+            self._reach(table, box, 5, x + fragment.width if self.page_ends is None else self.page_ends - x)
         if has_end(fragment):
-            self._reach(table, box, 4, x + fragment.text_right)
+            self._reach(table, box, 4, x + fragment.text_end(self.page_ends is not None))
         for row_box, dx, dy, width, height in fragment.row_offsets:
             if row_box.element is not None and row_box.element.index >= 0:
                 _unite(table, self.place[row_box.element.index], x + dx, y + dy, x + dx + width, y + dy + height, of_table=True)
@@ -156,7 +160,7 @@ class Tables:
                 if inside.index >= 0:
                     _unite(table, self.place[inside.index], x + item.x, y + item.y, x + item.x + item.width, y + item.y + item.height)
             else:
-                self._reach(table, item.box, 5, x + item.x + item.width)
+                self._reach(table, item.box, 5, x + item.x + item.width if self.page_ends is None else self.page_ends - x - item.x)
 
     def _reach(self, table: Table, box: Box, column: int, end: int) -> None:
         index = self.owners.get(id(box))

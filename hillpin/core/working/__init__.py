@@ -7,6 +7,6 @@ knows ``layout.recorder.Recorder`` alone. ``writing.explanation`` joins the sums
 
 from .block_steps import add_edges, name_of
 from .grid_steps import track_words
-from .record import Source, Sum, Sums, Term, declared
+from .record import Source, Sum, Sums, Term, declared, mirrored, with_other_sides
 
-__all__ = ["Source", "Sum", "Sums", "Term", "add_edges", "declared", "name_of", "track_words"]
+__all__ = ["Source", "Sum", "Sums", "Term", "add_edges", "declared", "mirrored", "name_of", "track_words", "with_other_sides"]

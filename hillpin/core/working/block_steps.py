@@ -187,7 +187,10 @@ def record_in_flow(sums: Sums, box: Box, edges: Edges, flow: FlowSoFar, x: int, 
         across.add(x, "margin-left: auto, its part of what is left", declared(box, "margin-left"))
     else:
         across.add(edges.margin_left, "margin-left", declared(box, "margin-left"))
-        across.add(x - edges.margin_left, "beside the float", Source(rule="CSS 2 §9.5"))
+        if flow.box.is_reversed:
+            across.add(x - edges.margin_left, "what is left at the side where text ends", Source(rule="CSS 2 §10.3.3"))
+        else:
+            across.add(x - edges.margin_left, "beside the float", Source(rule="CSS 2 §9.5"))
     down = _from_parent("y", flow, "top")
     if cleared:
         down.add(y, f"clear: {box.style.clear}, below the floats", declared(box, "clear"))

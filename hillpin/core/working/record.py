@@ -5,7 +5,8 @@ A sum is a list of terms; applying them in order to 0 gives exactly the number, 
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+import re
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from ..layout.boxes import Box
@@ -36,6 +37,22 @@ class Term:
     amount: int
     label: str
     source: Source = Source()
+
+
+_SIDE = re.compile(r"(?<!is )(?<![.#])\b(left|right)\b")
+
+
+def mirrored(term: Term, start: int = 0) -> Term:
+    """A term of a place that was counted from the right, as one that is counted down from there: from ``start`` on, in 1/64 px."""
+    amount = {"add": -term.amount, "note": 0}.get(term.operation, start - term.amount)
+    return replace(term, amount=amount, label=with_other_sides(term.label))
+
+
+def with_other_sides(label: str) -> str:
+    """What a term says with left for right: its box was laid out as in a mirror."""
+    said, _, whose = label.partition(" of ")
+    said = _SIDE.sub(lambda found: "right" if found[1] == "left" else "left", said)
+    return f"{said} of {whose}" if whose else said
 
 
 @dataclass(slots=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from ..errors import InputError
@@ -11,7 +11,7 @@ from ..markup import Element
 from ..page import Layout, Page
 from ..pictures import background_layers, fitted, in_words
 from ..units import to_px
-from ..working import Source, Sum, Sums, Term, add_edges, declared, name_of
+from ..working import Source, Sum, Sums, Term, add_edges, declared, mirrored, name_of, with_other_sides
 
 Quantity = Literal["width", "height", "x", "y"]
 QUANTITIES: tuple[Quantity, ...] = ("width", "height", "x", "y")
@@ -152,10 +152,11 @@ class _Chains:
         found = self.sums.read(box, "width")
         if found is None:
             return Sum("width")
+        own = [replace(term, label=with_other_sides(term.label)) for term in found.terms] if box.from_right else list(found.terms)
         if not found.from_parent:
-            return Sum("width", list(found.terms))
+            return Sum("width", own)
         room = self._room_in(box.parent, found.terms[0])
-        return Sum("width", room + list(found.terms[1:]))
+        return Sum("width", room + own[1:])
 
     def _room_in(self, parent: Box | None, first: Term) -> list[Term]:
         """The terms that give a parent's content width; the first term where they do not come to it."""
@@ -183,11 +184,25 @@ class _Chains:
         total = Sum(quantity)
         if found is None:
             return total
-        base = 0 if (own := self._position(box)) is None else own[0 if quantity == "x" else 1] - found.total
         around = self._counted_from(box)
+        if quantity == "x" and box.from_right:
+            return self._from_right(box, found, around)
+        base = 0 if (own := self._position(box)) is None else own[0 if quantity == "x" else 1] - found.total
         total.start(base, f"{name_of(around)}, from the page's edge" if around is not None and base else "the page's edge")
         total.terms += list(found.terms[1:]) if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
         return total
+
+    def _from_right(self, box: Box, found: Sum, around: Box | None) -> Sum:
+        """The place of a box that was counted from the right: from there down to its right edge, and from that to its left."""
+        position, total = self._position(box), Sum("x")
+        made = self.layout.generated.get((box.element, box.pseudo)) if box.element is not None and box.pseudo is not None else None
+        fragment = made.fragment if made is not None else self._fragment(box)
+        width = fragment.width if fragment is not None else 0
+        base = found.total + width + (0 if position is None else position[0])
+        total.start(base, f"the right edge of {name_of(around)}, from the page's edge" if around is not None else "the page's right edge")
+        begins_at_nothing = bool(found.terms) and found.terms[0].operation == "start" and not found.terms[0].amount
+        total.terms += [mirrored(term, base) for term in found.terms[int(begins_at_nothing) :]]
+        return total.add(-width, "its own width", Source(index=box.element.index if box.element is not None else None))
 
     def _position(self, box: Box) -> tuple[int, int] | None:
         """Where a box stands in the page, in 1/64 px."""

@@ -38,5 +38,4 @@ def _turned_lines(ctx: Context, box: Box, width: int, percent_block: int, floats
     lines.children = turned_children(lines.children, width)
     lines.inlines = turned_inlines(lines.inlines, width)
     lines.out_of_flow = turned_waiting(lines.out_of_flow, width)
-    lines.right = min(lines.right, width)
     return lines

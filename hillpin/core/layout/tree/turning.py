@@ -123,6 +123,7 @@ class _Visit:
         box.is_reversed = box.kind == Kind.BLOCK and own != inside
         content = own if box.kind == Kind.BLOCK and box.has_inline_children else inside
         is_against = box.parent is not None and box.parent.is_reversed and not box.is_inline_level
+        box.from_right = world == "rtl"
         ways = (world == "rtl", inside == "rtl", content == "rtl", is_against)
         if any(ways) and box.kind != Kind.TEXT:
             self.turning.turned.append(_Turned(box, box.style, self._mirrored(box.style, ways)))
