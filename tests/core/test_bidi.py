@@ -88,7 +88,7 @@ class Sides(unittest.TestCase):
             page = page_of(body, "html { direction: rtl }")
             self.assertEqual(page.layout(300).scroll_width, wide)
             found = [one for one in survey(page, 298, 302).findings if one.kind == "page-overflow"]
-            self.assertEqual([(one.name, one.low, one.high) for one in found], [("div", 298, 302)] if wide > 300 else [])
+            self.assertEqual([(one.selector, one.low, one.high) for one in found], [("div", 298, 302)] if wide > 300 else [])
 
     def test_dir_attributes(self) -> None:
         cases = {"<p dir=RTL>x": "rtl", "<p dir=ltr>x": "ltr", f"<p dir=auto>12 {SHIN} b": "rtl", f"<p dir=auto><bdi>{SHIN}</bdi> b": "ltr", "<p dir=auto>12": "ltr", "<p dir=up>x": "ltr"}
