@@ -85,10 +85,25 @@ class Lines(AgreementCase):
             self.agree(STYLES, body, widths=(800,))
             self.agree(STYLES + "html { direction: rtl } p { text-align: justify; letter-spacing: 1px }", body, widths=(800,), tolerance=0.05)
 
+    def test_edges_of_boxes_that_run_against_their_paragraph(self) -> None:
+        """A box's start is where its own text begins, on one line and over several."""
+        box = "<code style='margin-left: 10%; padding-right: 3px; border-left: 5px solid' dir=ltr>Ferry-master's lamp known isles of the <b>lamp</b></code>"
+        body = f"<p>x {box} y<p style='width: 150px'>x {box} y<p style='width: 260px'>Dusk island two a boat<code style='margin-right: 40%' dir=auto>Ferry-master's</code>"
+        self.agree(STYLES + "body { direction: rtl }", body, widths=(320, 800))
+
+    def test_what_is_out_of_flow_in_a_line(self) -> None:
+        body = f"<p><a><img align=left></a>To <b>x</b> A<code style='position: absolute'>Known</code>two <i style='position: absolute'>x</i></p><p>{RIGHT}<i style='position: absolute'>x</i> {RIGHT}</p>"
+        for direction in ("ltr", "rtl"):
+            self.agree(STYLES + f"body {{ direction: {direction} }}", body, widths=(320, 800))
+
+    def test_beside_floats(self) -> None:
+        boxes = "".join(f"<div style='{style}; overflow: auto'>E</div>" for style in ("width: 170px", "width: 470px", "margin-left: 100px", "margin: 0 20px", "margin-right: auto; width: 90px"))
+        self.agree(STYLES, f"<section dir=rtl style='width: 300px'><div style='float: left'>Known</div><div style='float: right; width: 9px; height: 99px'>s</div>{boxes}<table><tr><td>x</table></section>", widths=(800,))
+
     def test_first_letters_and_lines(self) -> None:
         body = f"<p>{WORDS} <b>x</b> {WORDS} <i>x</i> {RIGHT}</p>"
         self.agree(STYLES + "body { direction: rtl } p { width: 150px } p:first-letter { font-size: 30px; float: left }", body, widths=(800,))
         self.agree(STYLES + "body { direction: rtl } p { width: 150px } p:first-line { font-size: 30px }", body, widths=(800,))
 
     def test_preserved_spaces_and_tabs(self) -> None:
-        self.agree(STYLES + "body { direction: rtl } p { white-space: pre-wrap; width: 80px }", f"<pre>a\tb <b>c</b>\n\t{RIGHT} <b>x</b>  \n  <i>z</i></pre><p>{WORDS}   <b>x</b>   {RIGHT}</p>", widths=(800,))
+        self.agree(STYLES + "body { direction: rtl } p { white-space: pre-wrap; width: 80px }", f"<pre>a\tb <b>c</b>\n\t{RIGHT} <b>x</b>  \n  <i>z</i></pre><p>{WORDS}   <b>x</b>   {RIGHT}</p><p style='width: 280px'><b>the</b> boat incomprehensibilities   dusk</p>", widths=(800,))

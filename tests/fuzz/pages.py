@@ -148,7 +148,7 @@ class Author:
         self.blank = self.dice.choice(("\n", "\n", "", " "))
 
     def page(self) -> PageModel:
-        body = Node("body", self._classes("outer", 0.2))
+        body = Node("body", {**self._classes("outer", 0.2), **self._direction(0.6)})
         while self.left > 0:
             self._add(body, *self.block(0))
         return PageModel(body, self._sheet(), FONT_SHEET)
@@ -163,6 +163,12 @@ class Author:
         self.used.update(names)
         return {"class": " ".join(names)}
 
+    def _direction(self, chance: float) -> dict[str, str | None]:
+        """A ``dir`` attribute now and then, on pages that are about directions."""
+        if self.name != "directions" or self.dice.random() > chance:
+            return {}
+        return {"dir": self.dice.weighted("rtl*4 ltr*2 auto*.5")}
+
     def _add(self, parent: Node, *children: Node | Text) -> None:
         for child in children:
             parent.children.append(child)
@@ -172,7 +178,7 @@ class Author:
     def node(self, tag: str, kind: str, *children: Node | Text, chance: float = 0.6, **attributes: str | None) -> Node:
         self.left -= 1
         self.used.add(tag)
-        made = Node(tag, {**self._classes(kind, chance), **attributes})
+        made = Node(tag, {**self._classes(kind, chance), **self._direction(0.12), **attributes})
         made.closed = tag not in ("p", "li", "td", "th", "dt", "dd", "tr", "option") or self.dice.random() > 0.12
         self._add(made, *children)
         return made

@@ -125,7 +125,8 @@ class Box:
     flips: bool = False
     """Whether what is in it begins on the other side than what it stands in does (``tree.turning``)."""
     is_reversed: bool = False
-    """Whether its lines and blocks begin on the other side than those of the formatting context that it is in."""
+    """Whether its lines and blocks begin on the other side than those of the formatting context that it is in, or as an inline box
+    on the other side than its paragraph."""
     column_span: int = 1
     row_span: int = 1
     collapsed_borders: tuple[int, int, int, int] | None = None

@@ -37,7 +37,7 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
         if frame is None:
             remaining.append(item)
             continue
-        if container is not None and container.is_reversed:
+        if container is not None and container.is_reversed and container.kind != INLINE:
             placed = _place_in_mirror(ctx, item, frame, fragment.width)
         else:
             placed = place(ctx, item, frame)

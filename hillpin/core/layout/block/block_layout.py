@@ -248,7 +248,7 @@ class _BlockFlow(FlowRules[int, Inside]):
             if edge is None or fits or (left == self.cx and right == self.cx + self.width):
                 if edge is None:
                     fragment = self.ctx.layout(box, space)
-                    x = auto_margins(edges, fragment.width, self.width)[0]
+                    x = self._across(box, edges, fragment.width)
                 return fragment, x, y
             y = max(edge - self.cy, y + 1)
 
@@ -265,6 +265,8 @@ class _BlockFlow(FlowRules[int, Inside]):
             start += free // 2
         elif edges.auto_left:
             start += free
+        elif self.box.is_reversed:
+            start = end - fragment.width
         return fragment, start
 
     def _add(self, x: int, y: int, fragment: Fragment) -> None:

@@ -27,10 +27,12 @@ _UNKNOWN = frozenset(["LRI", "RLI", "FSI", "PDI", ""])
 
 @dataclass(slots=True)
 class _Isolate:
-    """A text that is ordered by itself: places in the paragraph, controls by their kind, and isolates in it."""
+    """A text that is ordered by itself: places in the paragraph, boxes that stand in none, controls by their kind, and isolates in
+    it; ``ends`` are the edges of the inline box that it is."""
 
     level: int
-    entries: list[int | str | _Isolate] = field(default_factory=list)
+    entries: list[int | str | Item | _Isolate] = field(default_factory=list)
+    ends: list[Item] = field(default_factory=list)
 
 
 def has_directions(style: ComputedStyle, items: list[Item], text: str) -> bool:
@@ -42,7 +44,8 @@ def has_directions(style: ComputedStyle, items: list[Item], text: str) -> bool:
 
 def levels_of(style: ComputedStyle, items: list[Item], text: str) -> list[int]:
     """The embedding level of every character of an inline formatting context, counted from its paragraph's own: 0 where it runs
-    as that does, 1 where it runs against it…"""
+    as that does, 1 where it runs against it… Items without characters get theirs at once: edges of isolates and what is out of flow
+    by themselves, edges of other inline boxes from what is next."""
     base = 1 if style.direction == "rtl" else 0
     levels = [base] * len(text)
     for paragraph in _paragraphs(base, items, text):
@@ -50,7 +53,20 @@ def levels_of(style: ComputedStyle, items: list[Item], text: str) -> list[int]:
     for item in items:
         if item.kind in (ItemKind.TAB, ItemKind.BREAK):
             levels[item.start] = base
+    following = base
+    for item in reversed(items):
+        if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) and not is_isolate(item.box.style):
+            item.level = following
+        elif item.end > item.start:
+            item.level = levels[item.start]
+        following = item.level
+        item.level -= base
     return [level - base for level in levels]
+
+
+def is_isolate(style: ComputedStyle) -> bool:
+    """Whether an inline box is ordered by itself (css-writing-modes-4 §2.4.2)."""
+    return style.unicode_bidi in _ISOLATES
 
 
 def _paragraphs(base: int, items: list[Item], text: str) -> list[_Isolate]:
@@ -70,17 +86,19 @@ def _paragraphs(base: int, items: list[Item], text: str) -> list[_Isolate]:
             inside = [(found[-1], base)]
             for one in opened:
                 _open(inside, one, text)
-        else:
+        elif item.end > item.start:
             inside[-1][0].entries += range(item.start, item.end)
+        else:
+            inside[-1][0].entries.append(item)
     return found
 
 
 def _open(inside: list[tuple[_Isolate, int]], item: Item, text: str) -> None:
     style = item.box.style
     around, level = inside[-1]
-    if style.unicode_bidi in _ISOLATES:
+    if is_isolate(style):
         direction = 1 if style.direction == "rtl" else 0
-        isolate = _Isolate(_next_level(level, direction))
+        isolate = _Isolate(_next_level(level, direction), ends=[item])
         around.entries.append(isolate)
         if style.unicode_bidi == "isolate-override":
             isolate.entries.append("RLO" if direction else "LRO")
@@ -96,6 +114,8 @@ def _close(inside: list[tuple[_Isolate, int]], item: Item) -> None:
     if len(inside) < 2:
         return
     inner, _ = inside.pop()
+    if is_isolate(item.box.style):
+        inner.ends.append(item)
     if item.box.style.unicode_bidi in ("isolate-override", "embed", "bidi-override"):
         inner.entries.append("PDF")
 
@@ -111,21 +131,33 @@ def _resolve(isolate: _Isolate, text: str, levels: list[int]) -> None:
     storage: dict[str, Any] = get_empty_storage()
     storage["base_level"], storage["base_dir"] = base, "LR"[base]
     for entry in isolate.entries:
+        kind = entry if isinstance(entry, str) else "ON"
         if isinstance(entry, int):
             kind = bidirectional(text[entry])
             kind = "BN" if kind in _UNKNOWN else kind
-            levels[entry] = isolate.level
-        else:
-            kind = entry if isinstance(entry, str) else "ON"
         storage["chars"].append({"ch": text[entry] if isinstance(entry, int) else "\ufffc", "level": base, "type": kind, "orig": kind, "at": entry})
+    listed = list(storage["chars"])
     explicit_embed_and_overrides(storage)
     resolve_weak_types(storage)
     resolve_brackets(storage)
     resolve_neutral_types(storage, False)
     resolve_implicit_levels(storage, False)
-    for character in storage["chars"]:
-        if isinstance(character["at"], int):
-            levels[character["at"]] = character["level"] + isolate.level - base
+    # What counts for nothing, like a soft hyphen, is where the character before it is.
+    kept, level = {id(one) for one in storage["chars"]}, base
+    for one in listed:
+        level = one["level"] if id(one) in kept else level
+        _put(one["at"], level + isolate.level - base, levels)
     for entry in isolate.entries:
         if isinstance(entry, _Isolate):
             _resolve(entry, text, levels)
+
+
+def _put(entry: int | str | Item | _Isolate, level: int, levels: list[int]) -> None:
+    """Note the level of a character or of what stands for one."""
+    if isinstance(entry, int):
+        levels[entry] = level
+    elif isinstance(entry, Item):
+        entry.level = level
+    elif isinstance(entry, _Isolate):
+        for edge in entry.ends:
+            edge.level = level

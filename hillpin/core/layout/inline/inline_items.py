@@ -12,10 +12,10 @@ from itertools import pairwise
 from ...fonts.linebreak import break_opportunities, breaks_all_between, grapheme_starts
 from ...styles.style import ComputedStyle
 from ...styles.values import ZERO, Length
-from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
+from ..boxes import BREAK, INLINE, TEXT, Box
 from ..context import Context
 from .bidi import has_directions, levels_of
-from .items import InlineContent, Item, ItemKind
+from .items import InlineContent, Item, ItemKind, edge_of, is_first_side
 from .text_shaping import running_sums, shape_text
 from .text_transforms import goes_on_with_a_word, transformed
 
@@ -84,9 +84,9 @@ class _Builder:
             parted += [replace(item, start=start, end=end) for start, end in pairwise([item.start, *ends, item.end])] if ends else [item]
         self.items = parted
         for item in parted:
-            item.level = levels[item.start] if item.start < len(levels) else 0
+            item.level = levels[item.start] if item.end > item.start else item.level
             item.from_right = (self.root.style.direction == "rtl") != item.level % 2
-        return any(levels)
+        return any(levels) or any(item.box.is_reversed for item in self.items if item.kind == ItemKind.OPEN)
 
     def _makes_line(self, item: Item) -> bool:
         """Whether an item keeps a line box from being treated as zero high (CSS 2 §9.4.2)."""
@@ -95,11 +95,8 @@ class _Builder:
         if item.kind in (ItemKind.ATOMIC, ItemKind.BREAK, ItemKind.TAB):
             return True
         if item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-            edges, style = edges_of(item.box, 0), item.box.style
-            if item.kind == ItemKind.OPEN and item.box.opens:
-                return bool(edges.margin_left or edges.left) or style.margin_left.has_percentage or style.padding_left.has_percentage
-            wide = bool(edges.margin_right or edges.right) or style.margin_right.has_percentage or style.padding_right.has_percentage
-            return item.kind == ItemKind.CLOSE and item.box.closes and wide
+            is_there = item.box.opens if item.kind == ItemKind.OPEN else item.box.closes
+            return is_there and (any(edge_of(item, 0)) or any(length.has_percentage for length in _lengths_of(item)))
         return False
 
     def _append(self, kind: ItemKind, box: Box, text: str) -> Item:
@@ -183,7 +180,7 @@ class _Builder:
         item.wraps = box.style.text_wrap_mode == "wrap"
 
     def _transformed(self, box: Box, text: str) -> str:
-        return transformed(text, box.style, box.style.text_transform == "capitalize" and goes_on_with_a_word(box))
+        return transformed(text, box.style, box.style.text_transform == "capitalize" and not box.text[:1].isspace() and goes_on_with_a_word(box))
 
     def _opportunities(self, text: str) -> list[bool]:
         result = break_opportunities(text)
@@ -266,10 +263,13 @@ class _Builder:
 
 def has_edge(item: Item) -> bool:
     """Whether a margin, border or padding parts what is before and after an edge of an inline box."""
-    style, edges = item.box.style, edges_of(item.box, 0)
-    if item.kind == ItemKind.OPEN:
-        return bool(edges.margin_left or edges.left) or any(length.percent or length.calculation for length in (style.margin_left, style.padding_left))
-    return bool(edges.margin_right or edges.right) or any(length.percent or length.calculation for length in (style.margin_right, style.padding_right))
+    return any(edge_of(item, 0)) or any(length.percent or length.calculation for length in _lengths_of(item))
+
+
+def _lengths_of(item: Item) -> tuple[Length, Length]:
+    """The margin and the padding at an edge of an inline box."""
+    style = item.box.style
+    return (style.margin_left, style.padding_left) if is_first_side(item) else (style.margin_right, style.padding_right)
 
 
 def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:

@@ -7,7 +7,7 @@ from enum import IntEnum
 from typing import Any
 
 from ...fonts.face import Face
-from ..boxes import Box
+from ..boxes import Box, edges_of
 
 
 class ItemKind(IntEnum):
@@ -66,3 +66,14 @@ class InlineContent:
     """Where its lines are known to end (``line_ranges.BreakTable``)."""
     line_ends: Any = None
     """Which lines are known from a place on, where they are balanced (``balance``)."""
+
+
+def edge_of(item: Item, basis: int) -> tuple[int, int]:
+    """The margin at an edge of an inline box, and its border and padding, in 1/64 px; ``basis`` is what percentages are of."""
+    edges = edges_of(item.box, basis)
+    return (edges.margin_left, edges.left) if is_first_side(item) else (edges.margin_right, edges.right)
+
+
+def is_first_side(item: Item) -> bool:
+    """Whether an edge of an inline box is at the side where its paragraph begins: its start, if it does not run against that."""
+    return (item.kind == ItemKind.OPEN) != item.box.is_reversed

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ...styles.style import ComputedStyle
 from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
@@ -11,7 +11,7 @@ from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
 from .items import ItemKind
-from .line_parts import Line, Part
+from .line_parts import Line, Part, text_width
 from .visual_order import in_visual_order
 
 
@@ -112,6 +112,8 @@ class LineBox:
     left: int
     """Where its first part begins."""
     right: int
+    parts: list[Part]
+    """What stands on it, in visual order."""
 
 
 def widened_spaces(text: str) -> int:
@@ -156,7 +158,8 @@ class LineAssembler:
         for box in self.open_boxes if reordered is None else ():
             stack.append(self._open(box, x, has_start=False))
         position = x
-        for part in line.parts if reordered is None else reordered:
+        parts = line.parts if reordered is None else reordered
+        for part in parts:
             item = part.item
             if item.kind == ItemKind.TEXT:
                 width = part.width + self._expansion(part.item.box, line, part.start, part.end, spread)
@@ -198,7 +201,7 @@ class LineAssembler:
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None] if reordered is None else self._open_after(line)
         while len(stack) > 1:
             self._close(stack, position, at_line_end=True)
-        return self._finish(stack[0], x, position)
+        return self._finish(stack[0], x, position, parts)
 
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
         if not spread:
@@ -210,8 +213,20 @@ class LineAssembler:
 
     def _reordered(self, line: Line) -> list[Part] | None:
         """The parts of a line in visual order, where that is not the written one."""
-        from_right = self.root.style.direction == "rtl"
-        return in_visual_order(line.parts, self.open_boxes, self.basis, from_right, self.text)
+        return in_visual_order(self._with_space_apart(line.parts), self.open_boxes, self.basis, self.text)
+
+    def _with_space_apart(self, parts: list[Part]) -> list[Part]:
+        """The parts of a line with the white space that hangs at its end by itself: it runs as the paragraph does."""
+        place = next((at for at in reversed(range(len(parts))) if parts[at].item.kind == ItemKind.TEXT), None)
+        if place is None or any(part.item.kind == ItemKind.ATOMIC for part in parts[place:]):
+            return parts
+        part = parts[place]
+        cut = part.start + len(self.text[part.start : part.end].rstrip(" "))
+        if not part.item.level or cut in (part.start, part.end):
+            return parts
+        width = text_width(self.ctx, part.item, self.text, part.start, cut)
+        apart = [replace(part, end=cut, width=width), replace(part, item=replace(part.item, level=0), start=cut, width=part.width - width)]
+        return [*parts[:place], *apart, *parts[place + 1 :]]
 
     def _open_after(self, line: Line) -> list[Box]:
         """The inline boxes that are open where a line ends."""
@@ -308,7 +323,7 @@ class LineAssembler:
             shift_level(inner, inner.ascent - level.ascent if _is_at_top(inner) else level.descent - inner.descent)
         return [piece for inner in level.pending for piece in inner.pieces]
 
-    def _finish(self, root: Level, left: int, right: int) -> LineBox:
+    def _finish(self, root: Level, left: int, right: int, parts: list[Part]) -> LineBox:
         if root.ascent <= NOTHING // 2 and root.descent <= NOTHING // 2:
             root.ascent = root.descent = 0
         pieces = [*root.pieces, *self._aligned(root)]
@@ -325,7 +340,7 @@ class LineAssembler:
                 atomics.append((piece.x, top, piece.fragment))
             else:
                 rects.append(InlineRect(piece.box, piece.x, top, piece.width, piece.height))
-        return LineBox(ascent + descent, ascent, rects, atomics, left, right)
+        return LineBox(ascent + descent, ascent, rects, atomics, left, right, parts)
 
     def _united(self, piece: Piece, ascent: int) -> InlineRect:
         """The rectangle round everything that an inline box without anything of its own holds on a line."""

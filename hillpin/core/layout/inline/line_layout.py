@@ -345,14 +345,15 @@ class _LineLayout:
         opened: set[Box] = set()
         if line_box is not None and line.width:
             position = line_box.left
-        for part in line.parts:
+        for part in line_box.parts if line_box is not None else line.parts:
             if part.item.kind == ItemKind.OUT_OF_FLOW:
                 box = part.item.box
                 dx, dy = self.assembler.relative_offset(box.parent, self.box)
                 height = line_box.height if line_box is not None else 0
                 if was_inline(box):
                     widened = int(widening * 64 * widened_spaces(shown)) if widening else 0
-                    self.result.out_of_flow.append(waiting_at(box, position + widened + dx, top + dy, height=height))
+                    waiting = waiting_at(box, position + widened + dx, top + dy, height=height)
+                    self.result.out_of_flow.append(waiting._replace(justify="end") if part.item.level % 2 else waiting)
                 else:
                     self.result.out_of_flow.append(waiting_at(box, dx, top + dy + (height if follows else 0), height=height))
             elif part.item.kind not in (ItemKind.FLOAT,):

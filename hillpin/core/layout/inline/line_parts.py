@@ -5,9 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, field
 
-from ..boxes import edges_of
 from ..context import Context
-from .items import Item, ItemKind
+from .items import Item, ItemKind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 
@@ -107,10 +106,8 @@ def hyphen_width(ctx: Context, item: Item) -> int:
 
 def edge_width(item: Item, basis: int) -> int:
     """The width in 1/64 px of an edge of an inline box: margin, border and padding, where the box begins or ends here."""
-    box, edges = item.box, edges_of(item.box, basis)
-    if item.kind == ItemKind.OPEN:
-        return edges.margin_left + edges.left if box.opens else 0
-    return edges.margin_right + edges.right if box.closes else 0
+    is_there = item.box.opens if item.kind == ItemKind.OPEN else item.box.closes
+    return sum(edge_of(item, basis)) if is_there else 0
 
 
 def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> int:

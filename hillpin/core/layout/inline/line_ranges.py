@@ -11,13 +11,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from ..boxes import Box, edges_of
+from ..boxes import Box
 from ..context import Context
 from .inline_items import indent_of, prepare
 from .inline_metrics import fallback_height, style_metrics
 from .items import InlineContent, ItemKind
 from .line_breaker import LineBreaker
-from .line_parts import Line, text_width, trimmed_end
+from .line_parts import Line, edge_width, text_width, trimmed_end
 
 MOST_TRIES = 200
 """Changes of one text that are looked for between two widths."""
@@ -157,10 +157,6 @@ def _needed(ctx: Context, content: InlineContent, start: tuple[int, int], line: 
             whole, held = text_width(ctx, item, text, begin, end), text_width(ctx, item, text, begin, fitting)
             # Spaces count where something comes after them: at the end of a line they hang.
             total, hanging = (total + hanging + held, whole - held) if fitting > begin else (total, hanging + whole)
-        elif item.kind == ItemKind.OPEN and item.box.opens:
-            edges = edges_of(item.box, basis)
-            total += edges.margin_left + edges.left
-        elif item.kind == ItemKind.CLOSE and item.box.closes and item.end < until:
-            edges = edges_of(item.box, basis)
-            total += edges.margin_right + edges.right
+        elif item.kind == ItemKind.OPEN or (item.kind == ItemKind.CLOSE and item.end < until):
+            total += edge_width(item, basis)
     return total

@@ -5,15 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..boxes import Box, edges_of
+from .bidi import is_isolate
 from .items import Item, ItemKind
 from .line_parts import Part
 
-_LEAVES = (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB, ItemKind.BREAK)
+_LEAVES = (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB, ItemKind.BREAK, ItemKind.OUT_OF_FLOW)
 
 
 @dataclass(slots=True)
 class _Leaf:
-    """Something that stands on a line, and the inline boxes that it stands in; without a part where such a box is empty."""
+    """Something that stands on a line, and the inline boxes that it stands in; without a part where such a box is empty, and for the
+    edges of one that is ordered by itself, which part what is in it from what is around."""
 
     part: Part | None
     boxes: tuple[Box, ...]
@@ -31,7 +33,7 @@ class _Gone:
     placed: int = 0
 
 
-def in_visual_order(parts: list[Part], opened: list[Box], basis: int, from_right: bool, text: str) -> list[Part] | None:
+def in_visual_order(parts: list[Part], opened: list[Box], basis: int, text: str) -> list[Part] | None:
     """The parts of a line from the side at which its paragraph begins, with the edges of inline boxes where those then are; None
     where that is the order in which they are written.
 
@@ -43,11 +45,11 @@ def in_visual_order(parts: list[Part], opened: list[Box], basis: int, from_right
     for leaf in leaves[_end_of_words(leaves, text) :]:
         # A space without width would part the box that it is in.
         leaf.level = 0 if leaf.part is None or leaf.part.width else leaf.level
-    if not any(leaf.level for leaf in leaves):
+    if not any(leaf.level or any(box.is_reversed for box in leaf.boxes) for leaf in leaves):
         return None
     leaves = _reordered(leaves)
     _count(leaves, pieces)
-    return _with_edges(leaves, pieces, basis, from_right)
+    return _with_edges(leaves, pieces, basis)
 
 
 def _end_of_words(leaves: list[_Leaf], text: str) -> int:
@@ -55,7 +57,7 @@ def _end_of_words(leaves: list[_Leaf], text: str) -> int:
     end = len(leaves)
     for place in reversed(range(len(leaves))):
         leaf = leaves[place]
-        if leaf.part is None:
+        if leaf.part is None or leaf.part.item.kind == ItemKind.OUT_OF_FLOW:
             end = place if text[: leaf.start].endswith(" ") else end
         elif leaf.part.item.kind == ItemKind.BREAK or not text[leaf.part.start : leaf.part.end].strip(" "):
             end = place
@@ -68,20 +70,24 @@ def _leaves(parts: list[Part], opened: list[Box], pieces: dict[int, _Gone]) -> l
     leaves: list[_Leaf] = []
     boxes = list(opened)
     pieces.update((id(box), _Gone()) for box in opened)
-    empty: Box | None = None
+    empty: Part | None = None
     for part in parts:
         box = part.item.box
         if part.item.kind == ItemKind.OPEN:
+            if is_isolate(box.style):
+                leaves.append(_Leaf(None, tuple(boxes), part.item.level, part.item.start))
             boxes.append(box)
             pieces[id(box)] = _Gone(starts=box.opens)
-            empty = box
+            empty = part
         elif part.item.kind == ItemKind.CLOSE:
-            if empty is box:
-                leaves.append(_Leaf(None, tuple(boxes), part.item.level, part.item.start))
+            if empty is not None and empty.item.box is box:
+                leaves.append(_Leaf(None, tuple(boxes), empty.item.level, empty.item.start))
             empty = None
             if box in boxes:
                 boxes.remove(box)
                 pieces[id(box)].ends = box.closes
+            if is_isolate(box.style):
+                leaves.append(_Leaf(None, tuple(boxes), part.item.level, part.item.start))
         elif part.item.kind in _LEAVES:
             leaves.append(_Leaf(part, tuple(boxes), part.item.level))
             empty = None
@@ -117,23 +123,23 @@ def _count(leaves: list[_Leaf], pieces: dict[int, _Gone]) -> None:
         before = leaf.boxes
 
 
-def _with_edges(leaves: list[_Leaf], pieces: dict[int, _Gone], basis: int, from_right: bool) -> list[Part]:
+def _with_edges(leaves: list[_Leaf], pieces: dict[int, _Gone], basis: int) -> list[Part]:
     found: list[Part] = []
     before: tuple[Box, ...] = ()
     for leaf in [*leaves, _Leaf(None, (), 0)]:
         kept = _common(before, leaf.boxes)
-        found += [_edge(ItemKind.CLOSE, box, pieces[id(box)], basis, from_right) for box in reversed(before[kept:])]
-        found += [_edge(ItemKind.OPEN, box, pieces[id(box)], basis, from_right) for box in leaf.boxes[kept:]]
+        found += [_edge(ItemKind.CLOSE, box, pieces[id(box)], basis) for box in reversed(before[kept:])]
+        found += [_edge(ItemKind.OPEN, box, pieces[id(box)], basis) for box in leaf.boxes[kept:]]
         if leaf.part is not None:
             found.append(leaf.part)
         before = leaf.boxes
     return found
 
 
-def _edge(kind: ItemKind, box: Box, gone: _Gone, basis: int, from_right: bool) -> Part:
+def _edge(kind: ItemKind, box: Box, gone: _Gone, basis: int) -> Part:
     """The edge of a piece of an inline box: the box's own where it is its first or last piece, and begins or ends on the line."""
     edges = edges_of(box, basis)
-    runs_along = (box.style.direction == "rtl") == from_right
+    runs_along = not box.is_reversed
     if kind == ItemKind.OPEN:
         gone.placed += 1
         has_edge = gone.placed == 1 and (gone.starts if runs_along else gone.ends)

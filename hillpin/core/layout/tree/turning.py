@@ -114,15 +114,15 @@ class _Visit:
         """Mark one box that stands in a direction; the direction of what is in it."""
         if box.is_out_of_flow:
             around = containing_box(box)
-            world = self.principal if around is None else around.style.direction if around.is_reversed else self.insides[id(around)]
+            world = self.principal if around is None else around.style.direction if around.is_reversed and around.kind == Kind.BLOCK else self.insides[id(around)]
         own = self.principal if is_root else box.style.direction
         is_context = is_root or box.kind in _CONTEXTS or (box.kind == Kind.BLOCK and box.is_bfc_root)
         inside = own if is_context else world
         self.insides[id(box)] = inside
         box.flips = inside != world if not is_root else self.principal == "rtl"
-        box.is_reversed = box.kind == Kind.BLOCK and own != inside
+        box.is_reversed = box.kind in (Kind.BLOCK, Kind.INLINE) and own != inside
         content = own if box.kind == Kind.BLOCK and box.has_inline_children else inside
-        is_against = box.parent is not None and box.parent.is_reversed and not box.is_inline_level
+        is_against = box.parent is not None and box.parent.kind == Kind.BLOCK and box.parent.is_reversed and not box.is_inline_level
         box.from_right = world == "rtl"
         ways = (world == "rtl", inside == "rtl", content == "rtl", is_against)
         if any(ways) and box.kind != Kind.TEXT:
