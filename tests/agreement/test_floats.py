@@ -206,3 +206,14 @@ class Floats(AgreementCase):
 
     def test_where_there_is_no_width_at_all(self) -> None:
         self.agree("div { width: 0 } i { float: left; width: 640px; height: 36px }", "<div><i></i>well</div>")
+
+
+class PushedDown(AgreementCase):
+    def test_what_has_no_room_beside_the_floats_before_it_keeps_its_margin(self) -> None:
+        """A formatting context at its parent's top that floats push down: its margin is none of its parent's, as the browser has it."""
+        boxes = ("width: 50%", "width: 90%", "width: max-content", "min-width: 200px", "height: 30px", "margin-left: 150px", "margin: 30% 48%; padding-left: 32px", "display: table; width: 70%", "clear: both")
+        for around in ("<div>", "<div style='padding-top: 1px'>", "<div><p>x</p><section>"):
+            for wide in ("60%", "40%", "110%"):
+                for box in boxes:
+                    body = f"{around}<div style='float: left; width: {wide}'>Boat</div><div style='overflow: hidden; margin-top: 30px; {box}'>known isles of the skerry</div><p>after"
+                    self.agree("body { margin: 8px }", body, widths=(320,))

@@ -272,8 +272,8 @@ def _holds_marker(ctx: Context, item: Box) -> bool:
 class _Margins:
     """What the rules of margins ask, at all widths."""
 
-    def __init__(self, across: Across, had_floats: bool, sides: frozenset[str] = frozenset()) -> None:
-        self.across, self.ctx, self.had_floats, self.sides = across, across.ctx, had_floats, sides
+    def __init__(self, across: Across, had_floats: bool, beside: tuple[Box, ...] = ()) -> None:
+        self.across, self.ctx, self.had_floats, self.beside = across, across.ctx, had_floats, beside
 
     def clears(self, box: Box, strut: Strut[Units]) -> bool:
         if self.had_floats:
@@ -281,8 +281,11 @@ class _Margins:
             raise NotAcrossError
         return False
 
-    def below(self, strut: Strut[Units], sides: frozenset[str]) -> _Margins:
-        return _Margins(self.across, self.had_floats, sides) if sides else self
+    def below(self, strut: Strut[Units], beside: tuple[Box, ...]) -> _Margins:
+        return _Margins(self.across, self.had_floats, beside) if beside else self
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: Units) -> bool:
+        raise NotAcrossError
 
     def edges(self, box: Box, basis: Units) -> EdgesAcross:
         return self.across.edges(box, basis)

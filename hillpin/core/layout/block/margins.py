@@ -7,7 +7,8 @@ from typing import Generic, NamedTuple, Protocol, TypeVar
 
 from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind
-from ..boxes import BLOCK, Box, Edges, edges_of
+from ...units import INDEFINITE
+from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..inline.inline_items import prepare
@@ -34,15 +35,19 @@ class MarginSource(Protocol[N]):
     """What the rules of margins ask about boxes."""
 
     ctx: Context
-    sides: frozenset[str]
-    """At which sides floats stand in what is around, before the box and below all margins that adjoin its own."""
+    beside: tuple[Box, ...]
+    """The floats in what is around, before the box and below all margins that adjoin its own."""
 
     def clears(self, box: Box, strut: Strut[N]) -> bool:
         """Whether a box that clears has clearance where these margins, its own among them, are all that is above it (§9.5.2)."""
         ...
 
-    def below(self, strut: Strut[N], sides: frozenset[str]) -> MarginSource[N]:
-        """The same for what is in a box, below margins of what is around it and floats at these sides."""
+    def below(self, strut: Strut[N], beside: tuple[Box, ...]) -> MarginSource[N]:
+        """The same for what is in a box, below margins of what is around it and beside these floats."""
+        ...
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: N) -> bool:
+        """Whether a formatting context of its own has room beside floats that are put at its top."""
         ...
 
     def edges(self, box: Box, basis: N) -> EdgesOf[N]:
@@ -95,22 +100,25 @@ class MarginRules(Generic[N]):
                 return TopMargins(strut, False, strut), False
         elif box.children:
             inner = source.inner_width(box, basis)
-            sides = source.sides
+            beside: tuple[Box, ...] = source.beside
             for child in box.children:
                 if child.is_floating:
-                    sides |= {"left" if child.style.float == "left" else "right"}
+                    beside = (*beside, child)
                     continue
                 if child.is_out_of_flow:
                     continue
-                margins, child_depends = source.below(strut, sides).top_margins(child, inner)
+                margins, child_depends = source.below(strut, beside).top_margins(child, inner)
+                if beside and (child.is_bfc_root or child.kind != BLOCK) and self.is_some(margins.strut.positive) and not source.fits(child, beside, inner):
+                    # As the browser has it: what is pushed down by floats keeps its margin to itself.
+                    return TopMargins(strut, False, strut), True
                 if child.style.clear != "none":
                     depends = True
-                    if _clears(child.style.clear, sides) or source.clears(child, self.joined(strut, margins.place)):
+                    if _clears(child.style.clear, beside) or source.clears(child, self.joined(strut, margins.place)):
                         return TopMargins(strut, False, strut), True
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:
                     return TopMargins(strut, False, strut), depends
-                sides |= _floats_in(child)
+                beside = (*beside, *_floats_in(child))
         if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
             return TopMargins(self.plus(strut, edges.margin_bottom), True, strut), depends
         return TopMargins(strut, False, strut), depends
@@ -171,18 +179,32 @@ WHOLE_MARGINS = MarginRules[int](max, min, bool)
 class _AtOneWidth:
     """What the rules ask, at one width."""
 
-    __slots__ = ("before", "ctx", "floats", "sides", "start")
+    __slots__ = ("before", "beside", "ctx", "floats", "start")
 
-    def __init__(self, ctx: Context, floats: Floats, start: int, before: Strut[int], sides: frozenset[str] = frozenset()) -> None:
+    def __init__(self, ctx: Context, floats: Floats, start: int, before: Strut[int], beside: tuple[Box, ...] = ()) -> None:
         """For a place in a formatting context, and the margins that stand above it."""
-        self.ctx, self.floats, self.start, self.before, self.sides = ctx, floats, start, before, sides
+        self.ctx, self.floats, self.start, self.before, self.beside = ctx, floats, start, before, beside
 
     def clears(self, box: Box, strut: Strut[int]) -> bool:
         edge = self.floats.clear_edge(box.style.clear)
         return edge is not None and edge > self.start + WHOLE_MARGINS.joined(self.before, strut).total
 
-    def below(self, strut: Strut[int], sides: frozenset[str]) -> _AtOneWidth:
-        return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut), sides) if self.floats.items or sides else self
+    def below(self, strut: Strut[int], beside: tuple[Box, ...]) -> _AtOneWidth:
+        return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut), beside) if self.floats.items or beside else self
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: int) -> bool:
+        floats = Floats()
+        for one in beside:
+            edges, fragment = edges_of(one, basis), self.ctx.layout(one, Space(basis, shrink=True))
+            across, down = fragment.width + edges.margin_left + edges.margin_right, fragment.height + edges.margin_top + edges.margin_bottom
+            floats.place(one.style.float == "left", across, down, 0, 0, basis)
+        left, right = floats.bounds(0, 1, 0, basis)
+        edges = edges_of(box, basis)
+        start, end = max(left, edges.margin_left), min(right, basis - edges.margin_right)
+        is_table = box.kind == TABLE
+        room = max(end - start, 0 if is_table else edges.inline) + edges.margin_left + edges.margin_right
+        space = Space(basis, shrink=is_table, room=room if box.style.width.is_auto else INDEFINITE)
+        return start + self.ctx.layout(box, space).width <= max(left, right)
 
     def edges(self, box: Box, basis: int) -> Edges:
         return edges_of(box, basis)
@@ -207,19 +229,19 @@ def top_margins(ctx: Context, box: Box, basis: int, floats: Floats, start: int, 
     return _AtOneWidth(ctx, floats, start, before).top_margins(box, basis)[0]
 
 
-def _floats_in(box: Box) -> frozenset[str]:
-    """The sides at which floats stand in a box without a line of its own."""
-    sides: frozenset[str] = frozenset()
+def _floats_in(box: Box) -> list[Box]:
+    """The floats in a box without a line of its own."""
+    found: list[Box] = []
     for child in box.children:
         if child.is_floating:
-            sides |= {"left" if child.style.float == "left" else "right"}
+            found.append(child)
         elif not child.is_out_of_flow:
-            sides |= _floats_in(child)
-    return sides
+            found += _floats_in(child)
+    return found
 
 
-def _clears(clear: str, sides: frozenset[str]) -> bool:
-    return clear in sides or (clear == "both" and bool(sides))
+def _clears(clear: str, beside: tuple[Box, ...]) -> bool:
+    return any(clear in ("both", one.style.float) for one in beside)
 
 
 def asks_no_height(style: ComputedStyle) -> bool:
