@@ -118,7 +118,7 @@ class MarginRules(Generic[N]):
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:
                     return TopMargins(strut, False, strut), depends
-                beside = (*beside, *_floats_in(child))
+                beside += tuple(_floats_in(child))
         if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
             return TopMargins(self.plus(strut, edges.margin_bottom), True, strut), depends
         return TopMargins(strut, False, strut), depends
