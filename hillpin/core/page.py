@@ -271,6 +271,7 @@ class Page:
         noted: list[tuple[Box | None, Element | None, str]] = list(tree.unmodelled)
         tree.noted |= ctx.unmodelled
         noted += [(item.box, _element_of(item.box), item.feature) for item in tree.noted.values()]
+        noted += [(box, box.element, "content-visibility: auto, far from the window") for box in collector.skipped]
         features: dict[tuple[int, str], UnmodelledFeature] = {}
         affected: set[Element] = set()
         for _, element, feature in noted:

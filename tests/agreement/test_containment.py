@@ -27,6 +27,24 @@ class Containment(AgreementCase):
         )
 
 
+    def test_every_kind_of_container(self) -> None:
+        """What is in it counts for nothing; ``contain-intrinsic-size`` stands for it (css-sizing-4 §4). Of a grid the explicit tracks count."""
+        held = ("", "contain-intrinsic-size: 50px 70px", "contain-intrinsic-height: 40px", "contain-intrinsic-width: auto 60px", "contain-intrinsic-size: auto none", "contain-intrinsic-size: auto 30px auto 20px", "contain-intrinsic-block-size: 1em")
+        asked = ("contain: size", "contain: strict", "contain: inline-size", "content-visibility: hidden", "container-type: size")
+        kinds = (
+            "block", "flex", "flex; flex-direction: column", "flex; flex-wrap: wrap; align-items: center", "grid", "grid; grid-template: 30px 1fr / 40px 1fr", "grid; grid-auto-rows: 25px",
+            "inline-block", "inline-flex", "table", "inline-grid; grid-template-columns: 20px auto",
+        )  # fmt: skip
+        for one in held:
+            body = "".join(f"<div style='padding: 3px; {one}; {what}; display: {kind}'><p>known isles of</p><i>x</i></div><b>z</b>" for what in asked for kind in kinds)
+            self.agree("p { margin: 4px } i { height: 50% }", body, widths=(500,))
+
+    def test_controls_and_pictures_with_a_size_that_stands_for_what_they_hold(self) -> None:
+        held = ("", "contain-intrinsic-size: 50px 70px", "contain-intrinsic-height: 40px", "contain-intrinsic-width: 60px")
+        kinds = ("<img style='{}' src='" + DRAWING.replace("'", '"').replace('"', "&quot;") + "'>", "<canvas style='{}'></canvas>", "<button style='{}'>abc</button>", "<fieldset style='{}'><legend>ab</legend>x</fieldset>", "<ul style='{}'><li>x</ul>", "<div style='{}; columns: 2'>a<p>b</div>", "<input style='{}'>")
+        self.agree("", "".join(kind.replace("{}", f"contain: size; {one}") + "<b>z</b>" for one in held for kind in kinds), widths=(500,))
+
+
 class Ratios(AgreementCase):
     def test_a_percentage_of_nothing_is_automatic_also_in_a_sum(self) -> None:
         self.agree("div { aspect-ratio: 3 / 2 } .a { height: calc(5% - 24px) } .b { height: 50% }", "<div class=a>a</div><div class=b>a</div>")

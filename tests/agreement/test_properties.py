@@ -90,7 +90,7 @@ class Named(unittest.TestCase):
         for declaration, feature in (
             ("text-box-trim: trim-both", "text-box-trim"), ("text-box: trim-both cap alphabetic", "text-box"), ("field-sizing: content", "field-sizing"),
             ("offset-path: circle(20px)", "offset-path"), ("font-variant-position: sub", "font-variant-position"),
-            ("content-visibility: auto", "content-visibility"), ("zoom: 2", "zoom"), ("perspective: 100px", "perspective"), ("unicode-bidi: plaintext", "unicode-bidi"),
+            ("margin-top: 2000px; content-visibility: auto", "content-visibility: auto, far from the window"), ("zoom: 2", "zoom"), ("perspective: 100px", "perspective"), ("unicode-bidi: plaintext", "unicode-bidi"),
         ):  # fmt: skip
             page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><body><p id=x style='{declaration}'>a</p><p>b</p>"}))
             layout = page.layout(600)

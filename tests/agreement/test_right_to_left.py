@@ -100,6 +100,12 @@ class Lines(AgreementCase):
         boxes = "".join(f"<div style='{style}; overflow: auto'>E</div>" for style in ("width: 170px", "width: 470px", "margin-left: 100px", "margin: 0 20px", "margin-right: auto; width: 90px"))
         self.agree(STYLES, f"<section dir=rtl style='width: 300px'><div style='float: left'>Known</div><div style='float: right; width: 9px; height: 99px'>s</div>{boxes}<table><tr><td>x</table></section>", widths=(800,))
 
+    def test_blocks_that_override(self) -> None:
+        insides = ("a <b>b</b> c.", "a <b>b</b><p>x <i>y</i></p>c <i>d</i>", "<span>a <b>b</b></span> <i>c</i> 12 <s>3</s>", "a <bdi><b>x</b> y</bdi> <i>z</i>")
+        body = "".join(f"<div style='unicode-bidi: {how}; direction: {way}; width: {wide}px'>{inside}</div>" for how in ("bidi-override", "isolate-override") for way in ("ltr", "rtl") for wide in (20, 200) for inside in insides)
+        self.agree(STYLES, body, widths=(800,))
+        self.agree(STYLES + "body { direction: rtl }", body, widths=(800,))
+
     def test_first_letters_and_lines(self) -> None:
         body = f"<p>{WORDS} <b>x</b> {WORDS} <i>x</i> {RIGHT}</p>"
         self.agree(STYLES + "body { direction: rtl } p { width: 150px } p:first-letter { font-size: 30px; float: left }", body, widths=(800,))

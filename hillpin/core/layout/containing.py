@@ -30,6 +30,16 @@ def contains_height(box: Box) -> bool:
     return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
 
 
+def held_width(box: Box) -> int:
+    """What the content of a box without it is wide, in 1/64 px (css-sizing-4 §4.3)."""
+    return box.style.contain_intrinsic_width.units
+
+
+def held_height(box: Box) -> int:
+    """What the content of a box without it is high, in 1/64 px."""
+    return box.style.contain_intrinsic_height.units
+
+
 def contains_layout(box: Box) -> bool:
     """Whether a box has no baseline for what is outside it: layout containment (css-contain-2 §3.2)."""
     contain = box.style.contain

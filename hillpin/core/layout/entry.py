@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..styles.values import Kind as LengthKind
 from ..units import INDEFINITE
 from .block.block_layout import layout_block
 from .boxes import Box, Kind, edges_of, height_matters, takes_height
 from .columns.column_layout import layout_columns
 from .columns.column_sizes import column_content_sizes, has_columns
-from .containing import contains_layout, contains_width
+from .containing import contains_layout, contains_width, held_width
 from .context import Context
 from .flex.flex_layout import layout_flex
 from .flex.flex_widths import flex_content_sizes
@@ -93,9 +94,10 @@ class Pass(Context):
     def content_sizes(self, box: Box) -> tuple[int, int]:
         known = box.intrinsic_cache
         if known is None:
-            is_empty = contains_width(box) and box.kind not in (Kind.GRID, Kind.REPLACED)
+            has_own = box.kind == Kind.REPLACED or (box.kind == Kind.GRID and box.style.contain_intrinsic_width.kind == LengthKind.NONE)
+            is_empty = contains_width(box) and not has_own
             ask = column_content_sizes if has_columns(box) else _CONTENT_SIZES.get(box.kind, flow_content_sizes)
-            known = box.intrinsic_cache = (0, 0) if is_empty else ask(self, box)
+            known = box.intrinsic_cache = (held_width(box), held_width(box)) if is_empty else ask(self, box)
         return known
 
 

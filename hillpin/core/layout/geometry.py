@@ -14,6 +14,9 @@ from .fragments import Fragment
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
 from .replaced.svg_shapes import shape_rects
 
+FAR = 2
+"""How many heights of the window from its middle content may be skipped, as the browser has it (css-contain-2 §4.2)."""
+
 
 @dataclass(slots=True)
 class Scroller:
@@ -54,6 +57,8 @@ class Collector:
         """The principal fragment of an element with its page position in 1/64 px (transforms left out)."""
         self.generated: dict[tuple[Element, str], GeneratedBox] = {}
         """The boxes of pseudo-elements by their element and name."""
+        self.skipped: list[Box] = []
+        """Boxes so far from the window that the browser may skip what is in them, by their ``content-visibility``."""
         self.shapes: set[Element] = set()
         """Elements inside svg whose rectangles are known."""
         self.scroll_right = width
@@ -79,6 +84,8 @@ class Collector:
             if box.pseudo is None:
                 self._note(box.element, rect)
                 self.fragments.setdefault(box.element, (fragment, x, y))
+                if style.contain and style.content_visibility == "auto" and abs(y - self.height // 2) >= self.height * FAR:
+                    self.skipped.append(box)
                 if box.element.tag == "svg" and box.element.elements:
                     self._shapes(box.element, fragment, x, y, matrix)
             else:

@@ -343,6 +343,9 @@ class Computer:
         for axis in ("overflow_x", "overflow_y"):
             if fields[axis] == "overlay":
                 fields[axis] = "auto"
+        if style.content_visibility != "visible":
+            # css-contain-2 §4: what is skipped has a size without it, what may be has none but that.
+            style.contain = (*style.contain, "layout", "style", "paint", *(("size",) if style.content_visibility == "hidden" else ()))
         visible = {"visible", "clip"}
         if (style.overflow_x in visible) != (style.overflow_y in visible):
             for axis in ("overflow_x", "overflow_y"):

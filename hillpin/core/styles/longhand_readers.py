@@ -10,6 +10,7 @@ from .grammar import (
     read_integer,
     read_length,
     read_number,
+    sizing,
 )
 from .values import Dimension
 
@@ -130,6 +131,12 @@ def read_contain(tokens: Tokens) -> Any:
     if words == ("none",):
         return ()
     return words if words and set(words) <= {"strict", "content", "size", "inline-size", "layout", "style", "paint"} else None
+
+
+def read_intrinsic(tokens: Tokens) -> Any:
+    """``contain-intrinsic-width`` and its like; ``auto`` before it asks for what was seen last, and nothing was (css-sizing-4 §4.3)."""
+    words = tokens[1:] if len(tokens) == 2 and keyword(tokens[0]) == "auto" else tokens
+    return sizing("none", percentages=False)(words)
 
 
 def read_container_type(tokens: Tokens) -> Any:

@@ -36,6 +36,7 @@ from .longhand_readers import (
     read_flow,
     read_font_size,
     read_gap,
+    read_intrinsic,
     read_quotes,
     read_spacing,
     read_tab_size,
@@ -136,7 +137,7 @@ _words("overflow-x overflow-y", "visible hidden scroll auto clip overlay")
 _words("direction", "ltr rtl", inherited=True)
 _words(
     "unicode-bidi", "normal embed isolate bidi-override isolate-override plaintext",
-    uncovered=lambda value: "unicode-bidi" if value in ("bidi-override", "plaintext") else "",
+    uncovered=lambda value: "unicode-bidi" if value == "plaintext" else "",
 )  # fmt: skip
 _words("writing-mode", "horizontal-tb vertical-rl vertical-lr sideways-rl sideways-lr", inherited=True, uncovered=lambda value: f"writing-mode: {value}" if value != "horizontal-tb" else "")
 _add("z-index", read_z_index, "auto", effect="paints", restyled=True)
@@ -221,7 +222,9 @@ _add("grid-auto-columns grid-auto-rows", grid.read_auto_tracks, (grid.AUTO_TRACK
 _add("grid-auto-flow", read_flow, "row", restyled=True)
 _add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_line, grid.AUTO_LINE, restyled=True)
 
-_add("contain", read_contain, (), uncovered=lambda value: "size containment" if "size" in value or "strict" in value else "")
+_add("contain", read_contain, ())
+_words("content-visibility", "visible auto hidden")
+_add("contain-intrinsic-width contain-intrinsic-height", read_intrinsic, NONE, compute="length")
 _add("container-type", read_container_type, "normal")
 _add("container-name", read_container_name, ())
 _add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto")
@@ -271,8 +274,6 @@ _uncovered("-webkit-writing-mode", "horizontal-tb")
 _uncovered("alignment-baseline baseline-source dominant-baseline", "auto baseline")
 _uncovered("baseline-shift", "0 0px baseline")
 _uncovered("column-height column-wrap flex-line-count frame-sizing")
-_uncovered("contain-intrinsic-block-size contain-intrinsic-height contain-intrinsic-inline-size contain-intrinsic-size contain-intrinsic-width")
-_uncovered("content-visibility", "visible")
 _uncovered("cx cy d r rx ry x y", "auto none")
 _uncovered("field-sizing", "fixed")
 _uncovered("font-language-override font-optical-sizing font-size-adjust font-variant-alternates font-variant-east-asian")
@@ -293,7 +294,7 @@ _uncovered("text-box-trim text-fit text-emphasis-style text-justify")
 _uncovered("text-size-adjust", "auto none 100%")
 _uncovered("text-spacing-trim", "space-all normal")
 _uncovered("transform-box", "view-box border-box")
-_uncovered("text-box text-emphasis offset position-try contain-intrinsic", "none normal auto")
+_uncovered("text-box text-emphasis offset position-try", "none normal auto")
 
 def is_known(name: str) -> bool:
     """Whether a name is a property of CSS, a custom property, or carries a vendor's prefix."""

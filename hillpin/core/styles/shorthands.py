@@ -22,6 +22,7 @@ LOGICAL_SIDES = {"block-start": "top", "block-end": "bottom", "inline-start": "l
 def _alias_names() -> dict[str, str]:
     aliases = {
         "inline-size": "width", "block-size": "height", "min-inline-size": "min-width", "min-block-size": "min-height",
+        "contain-intrinsic-inline-size": "contain-intrinsic-width", "contain-intrinsic-block-size": "contain-intrinsic-height",
         "max-inline-size": "max-width", "max-block-size": "max-height", "word-wrap": "overflow-wrap",
         "grid-row-gap": "row-gap", "grid-column-gap": "column-gap", "overflow-inline": "overflow-x",
         "overflow-block": "overflow-y", "-webkit-box-sizing": "box-sizing", "-moz-box-sizing": "unknown",
@@ -80,6 +81,20 @@ def _pair(first: str, second: str) -> Expander:
         return None if None in result.values() else result
 
     return expand
+
+
+def _intrinsic(tokens: Tokens) -> Expansion | None:
+    """``contain-intrinsic-size``: one or two sizes, each of which may have ``auto`` before it."""
+    sizes: list[Tokens] = []
+    for token in tokens:
+        if sizes and len(sizes[-1]) == 1 and keyword(sizes[-1][0]) == "auto":
+            sizes[-1] = [sizes[-1][0], token]
+        else:
+            sizes.append([token])
+    if not 1 <= len(sizes) <= 2:
+        return None
+    result = {name: _read(name, one) for name, one in (("contain-intrinsic-width", sizes[0]), ("contain-intrinsic-height", sizes[-1]))}
+    return None if None in result.values() else result
 
 
 def _border(*sides: str) -> Expander:
@@ -338,6 +353,7 @@ SHORTHANDS: dict[str, Expander] = {
     "padding-block": _pair("padding-top", "padding-bottom"),
     "inset-inline": _pair("left", "right"),
     "inset-block": _pair("top", "bottom"),
+    "contain-intrinsic-size": _intrinsic,
     "overflow": _pair("overflow-x", "overflow-y"),
     "gap": _pair("row-gap", "column-gap"),
     "grid-gap": _pair("row-gap", "column-gap"),

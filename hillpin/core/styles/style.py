@@ -126,6 +126,9 @@ class ComputedStyle:
     grid_column_start: grid.Line
     grid_column_end: grid.Line
     contain: tuple[str, ...]
+    content_visibility: str
+    contain_intrinsic_width: Length
+    contain_intrinsic_height: Length
     container_type: str
     container_name: tuple[str, ...]
     column_count: str | int

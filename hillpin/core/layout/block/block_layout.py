@@ -11,7 +11,7 @@ from collections.abc import Callable
 from ...units import INDEFINITE
 from ..alignment import aligned_content
 from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges, edges_of
-from ..containing import contains_height
+from ..containing import contains_height, held_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..inline.inline_metrics import style_metrics
@@ -57,14 +57,15 @@ def layout_block(ctx: Context, box: Box, space: Space, lay_in: LayIn | None = No
         content = max(content, floats.lowest_shown if floats.is_cut else floats.lowest)
     if box.fills_viewport:
         content = max(content, _to_the_end(ctx, box, edges))
+    real = content
     if contains_height(box):
-        content = 0
+        content = held_height(box)
     height = block_size(box, edges, space, content + edges.block, width)
     shift = space.content_shift
     if box.style.align_content not in ("normal", "last baseline") and box.role != "button":
         shift = aligned_content(box.style.align_content, height - content - edges.block)
-    if box.role == "button" and height > content + edges.block:
-        shift = (height - content - edges.block) // 2
+    if box.role == "button" and height > real + edges.block:
+        shift = (height - real - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
     if box.role == "button" and fragment.first_baseline is None:
         fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = edges.top + shift
@@ -380,7 +381,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
         beyond = WHOLE_MARGINS.plus(bottom, edges.margin_bottom).total - edges.margin_bottom
         content = max(content, _to_the_end(ctx, box, edges) - beyond)
     if contains_height(box):
-        content = 0
+        content = held_height(box)
     height = block_size(box, edges, space, content + edges.block, width)
     has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE or height_by_ratio(box, edges, width) != INDEFINITE
     if height != content + edges.block or has_height:

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from ...units import INDEFINITE
 from ..boxes import BLOCK, Box, Edges, edges_of
-from ..containing import Frame
+from ..containing import Frame, contains_height, held_height
 from ..context import Context
 from ..fragments import Fragment, Placed, Space
 from ..sizes.sizing import block_size, child_percent_basis, inline_size, relative_offset
@@ -27,11 +27,11 @@ def layout_fieldset(ctx: Context, box: Box, space: Space) -> Fragment:
     if given != INDEFINITE:
         given = max(given - below, 0)
     inside = ctx.layout(contents, Space(inner, given, given, fixed_inline=inner, fixed_block=given))
-    content = below + inside.height
+    content = held_height(box) if contains_height(box) else below + inside.height
     most = max(block_size(box, edges, space, content + edges.block, width) - edges.block - below, 0)
-    if given == INDEFINITE and most < inside.height:
+    if given == INDEFINITE and (most < inside.height or contains_height(box)):
         inside = ctx.layout(contents, Space(inner, most, most, fixed_inline=inner, fixed_block=most))
-    least = edges.block + below
+    least = edges.block + (0 if contains_height(box) else below)
     height = max(block_size(box, edges, space, content + edges.block, width), least)
     top = edges.top + below
     fragment = Fragment(box, width, height, [placed, Placed(edges.left, top, inside)])

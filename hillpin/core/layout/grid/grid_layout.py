@@ -7,7 +7,7 @@ from ...styles.values import Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, distribute, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
-from ..containing import contains_width, is_containing_block
+from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.sizing import block_size, child_percent_basis, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
@@ -157,11 +157,14 @@ class GridLayout:
         across = self.column_axis(columns, placed, items, inner_width, column_gap)
         down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
         if inner_height == INDEFINITE:
-            natural = total_size(down.tracks, row_gap) + self.edges.block
+            is_held = contains_height(self.box)
+            held = self._row_axis(rows, placed, [], across, INDEFINITE, row_gap, least, most) if is_held else down
+            explicit = held.tracks[placed.rows_before : placed.rows_before + rows.last] if is_held else held.tracks
+            natural = total_size(explicit, row_gap) + self.edges.block
             height = block_size(self.box, self.edges, self.space, natural, width)
             used = max(height - self.edges.block, 0)
             # Parts of less than a whole are shared out again, too, as the browser has it.
-            is_shared_again = self.has_percentages(False) or any(track.is_flexible and track.factor < 1 for track in down.tracks)
+            is_shared_again = is_held or self.has_percentages(False) or any(track.is_flexible and track.factor < 1 for track in down.tracks)
             if is_shared_again and self._inherited(False) is None:
                 row_gap = self.style.row_gap.resolve(used)
                 down = self._row_axis(rows, placed, items, across, used, row_gap, least, most)

@@ -19,6 +19,7 @@ from .items import Item, ItemKind
 _FROM_RIGHT = re.compile("[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\U00010800-\U00010fff\U0001e800-\U0001efff]")
 """Characters that run from the right, and those that say which way others run."""
 _ISOLATES = ("isolate", "isolate-override", "plaintext")
+_OVERRIDES = ("bidi-override", "isolate-override")
 _EMBEDS = {("embed", "ltr"): "LRE", ("embed", "rtl"): "RLE", ("bidi-override", "ltr"): "LRO", ("bidi-override", "rtl"): "RLO"}
 _STRONG = {"L": 0, "R": 1, "AL": 1}
 _UNKNOWN = frozenset(["LRI", "RLI", "FSI", "PDI", ""])
@@ -36,8 +37,8 @@ class _Isolate:
 
 
 def has_directions(style: ComputedStyle, items: list[Item], text: str) -> bool:
-    """Whether the order of what is on a line needs to be asked for."""
-    if style.direction == "rtl" or (not text.isascii() and _FROM_RIGHT.search(text)):
+    """Whether the order of what is on a line needs to be asked for; ``style`` is that of the block container."""
+    if style.unicode_bidi in _OVERRIDES or style.direction == "rtl" or (not text.isascii() and _FROM_RIGHT.search(text)):
         return True
     return any(item.kind == ItemKind.OPEN and item.box.style.direction == "rtl" and item.box.style.unicode_bidi != "normal" for item in items)
 
@@ -48,7 +49,7 @@ def levels_of(style: ComputedStyle, items: list[Item], text: str) -> list[int]:
     by themselves, edges of other inline boxes from what is next."""
     base = 1 if style.direction == "rtl" else 0
     levels = [base] * len(text)
-    for paragraph in _paragraphs(base, items, text):
+    for paragraph in _paragraphs(base, items, style.unicode_bidi in _OVERRIDES):
         _resolve(paragraph, text, levels)
     for item in items:
         if item.kind in (ItemKind.TAB, ItemKind.BREAK):
@@ -69,23 +70,28 @@ def is_isolate(style: ComputedStyle) -> bool:
     return style.unicode_bidi in _ISOLATES
 
 
-def _paragraphs(base: int, items: list[Item], text: str) -> list[_Isolate]:
+def _paragraphs(base: int, items: list[Item], is_overridden: bool) -> list[_Isolate]:
     """A context's paragraphs, which forced breaks part; the inline boxes that are open there go on in the next one."""
-    found = [_Isolate(base)]
-    inside: list[tuple[_Isolate, int]] = [(found[0], base)]
+    found: list[_Isolate] = []
+    inside: list[tuple[_Isolate, int]] = []
     opened: list[Item] = []
+
+    def begin() -> None:
+        found.append(_Isolate(base))
+        inside[:] = [(found[-1], _overridden(found[-1]) if is_overridden else base)]
+        for one in opened:
+            _open(inside, one)
+
+    begin()
     for item in items:
         if item.kind == ItemKind.OPEN:
             opened.append(item)
-            _open(inside, item, text)
+            _open(inside, item)
         elif item.kind == ItemKind.CLOSE and opened:
             opened.pop()
             _close(inside, item)
         elif item.kind == ItemKind.BREAK:
-            found.append(_Isolate(base))
-            inside = [(found[-1], base)]
-            for one in opened:
-                _open(inside, one, text)
+            begin()
         elif item.end > item.start:
             inside[-1][0].entries += range(item.start, item.end)
         else:
@@ -93,16 +99,19 @@ def _paragraphs(base: int, items: list[Item], text: str) -> list[_Isolate]:
     return found
 
 
-def _open(inside: list[tuple[_Isolate, int]], item: Item, text: str) -> None:
+def _overridden(isolate: _Isolate) -> int:
+    """Let all that comes in a text run as it does itself; the level of that."""
+    isolate.entries.append("RLO" if isolate.level % 2 else "LRO")
+    return _next_level(isolate.level, isolate.level % 2)
+
+
+def _open(inside: list[tuple[_Isolate, int]], item: Item) -> None:
     style = item.box.style
     around, level = inside[-1]
     if is_isolate(style):
-        direction = 1 if style.direction == "rtl" else 0
-        isolate = _Isolate(_next_level(level, direction), ends=[item])
+        isolate = _Isolate(_next_level(level, 1 if style.direction == "rtl" else 0), ends=[item])
         around.entries.append(isolate)
-        if style.unicode_bidi == "isolate-override":
-            isolate.entries.append("RLO" if direction else "LRO")
-        inside.append((isolate, isolate.level))
+        inside.append((isolate, _overridden(isolate) if style.unicode_bidi == "isolate-override" else isolate.level))
         return
     control = _EMBEDS.get((style.unicode_bidi, style.direction))
     if control is not None:

@@ -65,7 +65,7 @@ class _Builder:
         for child in self.root.children:
             self._add(child)
         text = "".join(self.pieces)
-        has_levels = has_directions(self.root.style, self.items, text) and self._part_by_levels(levels_of(self.root.style, self.items, text))
+        has_levels = self._part_by_levels(text)
         can_break = self._opportunities(text)
         self._shape(text)
         has_lines = any(self._makes_line(item) for item in self.items)
@@ -76,8 +76,12 @@ class _Builder:
         )
         return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels)
 
-    def _part_by_levels(self, levels: list[int]) -> bool:
-        """Part texts where their characters begin to run the other way. False where none runs against the paragraph."""
+    def _part_by_levels(self, text: str) -> bool:
+        """Part texts where their characters begin to run the other way. False where nothing runs against the paragraph."""
+        style = self.root.parent.style if self.root.role == "anonymous" and self.root.parent is not None else self.root.style
+        if not has_directions(style, self.items, text):
+            return False
+        levels = levels_of(style, self.items, text)
         parted: list[Item] = []
         for item in self.items:
             ends = [at for at in range(item.start + 1, item.end) if levels[at] != levels[at - 1]] if item.kind == ItemKind.TEXT else []

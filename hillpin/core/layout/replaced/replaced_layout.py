@@ -7,7 +7,7 @@ from dataclasses import replace
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..boxes import REPLACED, Box, Edges, edges_of
-from ..containing import contains_height, contains_width
+from ..containing import contains_height, contains_width, held_height, held_width
 from ..context import Context
 from ..fragments import Fragment, Space
 from ..sizes.rules import CONTENT
@@ -23,7 +23,12 @@ def _natural(box: Box) -> Natural:
     natural = box.natural or NOTHING
     if contains_width(box) and not _keeps_its_size(box):
         height = natural.height if natural.height is not None else DEFAULT_HEIGHT
-        return replace(natural, width=0, height=0 if contains_height(box) else height, ratio=None, baseline=None if contains_height(box) else natural.baseline)
+        return replace(natural, width=held_width(box), height=held_height(box) if contains_height(box) else height, ratio=None, baseline=None if contains_height(box) else natural.baseline)
+    if contains_width(box) and box.style.contain_intrinsic_width.kind != Kind.NONE:
+        natural = replace(natural, width=held_width(box))
+    if contains_height(box) and box.style.contain_intrinsic_height.kind != Kind.NONE:
+        more = held_height(box) - (natural.height or 0)
+        return replace(natural, height=held_height(box), baseline=None if natural.baseline is None else natural.baseline + more // 2)
     if natural.line is not None and not box.style.height.is_auto:
         return replace(natural, height=natural.line[0], baseline=natural.line[1])
     return natural

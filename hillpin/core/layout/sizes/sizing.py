@@ -5,7 +5,8 @@ from __future__ import annotations
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..alignment import half
-from ..boxes import BLOCK, TABLE, Box, Edges
+from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges
+from ..containing import contains_height, held_height
 from ..context import Context
 from ..fragments import Space
 from .ratios import ratio_of, width_by_ratio
@@ -155,6 +156,8 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
     """The border-box height of a box whose content makes a border box ``content`` high (§10.5 to §10.7)."""
     if space.fixed_block != INDEFINITE:
         return space.fixed_block
+    if box.kind in (FLEX, GRID) and contains_height(box) and not (box.kind == GRID and box.style.contain_intrinsic_height.kind == Kind.NONE):
+        content = held_height(box) + edges.block
     height = definite_block_size(box, edges, space)
     if height != INDEFINITE:
         has_content_limit = Kind.CALC < box.style.min_height.kind != AUTO_KIND or Kind.CALC < box.style.max_height.kind != Kind.NONE
