@@ -30,6 +30,9 @@ class AdjustedFace:
     def x_height(self, size: float) -> float:
         return self.face.x_height(self._size(size))
 
+    def cap_height(self, size: float) -> float:
+        return self.face.cap_height(self._size(size))
+
     def zero_advance(self, size: float) -> float:
         return self.face.zero_advance(self._size(size))
 

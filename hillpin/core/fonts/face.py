@@ -59,6 +59,9 @@ class Face(Protocol):
     def x_height(self, size: float) -> float:
         """Height of the letter x in px."""
 
+    def cap_height(self, size: float) -> float:
+        """Height of a capital letter in px."""
+
     def zero_advance(self, size: float) -> float:
         """Advance of the figure 0 in px."""
 
@@ -132,6 +135,8 @@ class FileFace:
         self._ascent, self._descent, self._gap = ascent / upem, descent / upem, gap / upem
         x_height = getattr(os2, "sxHeight", 0) if os2 is not None and os2.version >= 2 else 0
         self._x_height = x_height / upem if x_height else 0.0
+        cap_height = getattr(os2, "sCapHeight", 0) if os2 is not None and os2.version >= 2 else 0
+        self._cap_height = cap_height / upem if cap_height else 0.0
         head = font["head"]
         self._extent = (head.xMax - head.xMin) / upem
         self._average = max(os2.xAvgCharWidth, 0) / upem if os2 is not None else 0.0
@@ -148,11 +153,19 @@ class FileFace:
         size = effective(size)
         if self._x_height:
             return f32(self._x_height * size)
-        glyph = self._font.get_nominal_glyph(ord("x"))
+        return self._height_of("x", size) or f32(self._ascent * size * 0.56)
+
+    def cap_height(self, size: float) -> float:
+        size = effective(size)
+        if self._cap_height:
+            return f32(self._cap_height * size)
+        return self._height_of("H", size) or f32(self._ascent * size)
+
+    def _height_of(self, letter: str, size: float) -> float:
+        """How far a letter reaches above the baseline in px, for faces that do not say; 0 without the letter."""
+        glyph = self._font.get_nominal_glyph(ord(letter))
         extents = self._font.get_glyph_extents(glyph) if glyph else None
-        if extents is not None:
-            return f32(extents.y_bearing / self.units_per_em * size)
-        return f32(self._ascent * size * 0.56)
+        return f32(extents.y_bearing / self.units_per_em * size) if extents is not None else 0.0
 
     def zero_advance(self, size: float) -> float:
         return self.shape("0", size).advances[0] if self.has("0") else size / 2

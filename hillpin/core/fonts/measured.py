@@ -88,6 +88,11 @@ class MeasuredFace:
         near, scale = self._nearest(size)
         return f32(near.x_height * scale)
 
+    def cap_height(self, size: float) -> float:
+        """That of a capital is not measured: the ascent stands for it."""
+        near, scale = self._nearest(size)
+        return f32(near.ascent * scale)
+
     def zero_advance(self, size: float) -> float:
         near, scale = self._nearest(size)
         return near.zero * scale

@@ -120,6 +120,8 @@ class Box:
     """Whether percentages of height go on to what is around it where its own height is automatic (quirks mode)."""
     bends: bool = False
     """Set by a walk: whether something in it changes with the width otherwise than along a line, like a size of type."""
+    trims: tuple[bool, bool] = (False, False)
+    """Whether the room above its first line and below its last is cut off (``tree.trims``)."""
     from_right: bool = False
     """Whether what it stands in begins at the right, so that its place was counted from there (``tree.turning``)."""
     flips: bool = False

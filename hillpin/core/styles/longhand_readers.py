@@ -139,6 +139,14 @@ def read_intrinsic(tokens: Tokens) -> Any:
     return sizing("none", percentages=False)(words)
 
 
+def read_box_edge(tokens: Tokens) -> Any:
+    """``text-box-edge``: over and under, or ``text`` for both (css-inline-3 §5.2)."""
+    words = [keyword(token) or "" for token in tokens]
+    if words in (["auto"], ["text"]):
+        return words[0]
+    return " ".join(words) if len(words) == 2 and words[0] in ("text", "cap", "ex") and words[1] in ("text", "alphabetic") else None
+
+
 def read_container_type(tokens: Tokens) -> Any:
     words = {keyword(token) for token in tokens}
     if not words or not words <= {"normal", "size", "inline-size", "scroll-state"}:

@@ -28,6 +28,7 @@ from .grammar import (
 from .longhand_readers import (
     read_border_spacing,
     read_border_width,
+    read_box_edge,
     read_clamped,
     read_contain,
     read_container_name,
@@ -178,6 +179,8 @@ _add(
 )  # fmt: skip
 _words("text-align-last", "auto start left right center justify end", inherited=True)
 _add("text-indent", read_text_indent, ZERO, inherited=True, compute="length", restyled=True)
+_words("text-box-trim", "none trim-start trim-end trim-both")
+_add("text-box-edge", read_box_edge, "auto", inherited=True)
 _words("text-transform", "none uppercase lowercase capitalize full-width", inherited=True)
 _words("white-space-collapse", "collapse preserve preserve-breaks break-spaces", inherited=True)
 _words("text-wrap-mode", "wrap nowrap", inherited=True)
@@ -290,11 +293,11 @@ _uncovered("ruby-position -webkit-ruby-position", "over alternate before")
 _uncovered("scroll-marker-group scrollbar-gutter shape-outside")
 _uncovered("text-anchor", "start")
 _uncovered("text-autospace", "no-autospace normal")
-_uncovered("text-box-trim text-fit text-emphasis-style text-justify")
+_uncovered("text-fit text-emphasis-style text-justify")
 _uncovered("text-size-adjust", "auto none 100%")
 _uncovered("text-spacing-trim", "space-all normal")
 _uncovered("transform-box", "view-box border-box")
-_uncovered("text-box text-emphasis offset position-try", "none normal auto")
+_uncovered("text-emphasis offset position-try", "none normal auto")
 
 def is_known(name: str) -> bool:
     """Whether a name is a property of CSS, a custom property, or carries a vendor's prefix."""

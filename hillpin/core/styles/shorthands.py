@@ -83,6 +83,19 @@ def _pair(first: str, second: str) -> Expander:
     return expand
 
 
+def _text_box(tokens: Tokens) -> Expansion | None:
+    """``text-box``: how it is trimmed and to which edges, in either order; ``trim-both`` where only the edges are given."""
+    words = [keyword(token) or "" for token in tokens]
+    if words == ["normal"]:
+        return {"text-box-trim": "none", "text-box-edge": "auto"}
+    trims = [token for token, word in zip(tokens, words, strict=True) if word == "none" or word.startswith("trim-")]
+    edges = [token for token in tokens if token not in trims]
+    if len(trims) > 1 or (trims and tokens[0] is not trims[0] and tokens[-1] is not trims[0]):
+        return None
+    result = {"text-box-trim": _read("text-box-trim", trims) if trims else "trim-both", "text-box-edge": _read("text-box-edge", edges) if edges else "auto"}
+    return None if None in result.values() else result
+
+
 def _intrinsic(tokens: Tokens) -> Expansion | None:
     """``contain-intrinsic-size``: one or two sizes, each of which may have ``auto`` before it."""
     sizes: list[Tokens] = []
@@ -354,6 +367,7 @@ SHORTHANDS: dict[str, Expander] = {
     "inset-inline": _pair("left", "right"),
     "inset-block": _pair("top", "bottom"),
     "contain-intrinsic-size": _intrinsic,
+    "text-box": _text_box,
     "overflow": _pair("overflow-x", "overflow-y"),
     "gap": _pair("row-gap", "column-gap"),
     "grid-gap": _pair("row-gap", "column-gap"),

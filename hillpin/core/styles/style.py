@@ -78,6 +78,8 @@ class ComputedStyle:
     text_align: str
     text_align_last: str
     text_indent: Length
+    text_box_trim: str
+    text_box_edge: str
     text_transform: str
     white_space_collapse: str
     text_wrap_mode: str

@@ -152,7 +152,7 @@ class Across:
             box.kind == BLOCK
             and box.role not in ("button", FIELDSET)
             and not (box.is_container or contains_height(box))
-            and not has_columns(box)
+            and not (has_columns(box) or any(box.trims))
             and not box.style.clamped_lines
             and not box.fills_viewport
             and style.aspect_ratio is None

@@ -89,6 +89,8 @@ class _Rows:
         self._name_what_is_open(found, row)
         pieces = Pieces(found.parts, row, columns, self.ctx.recorder)
         children, inlines, waiting = pieces.inside(found.root)
+        if any(any(box.trims) for box in self.box.walk()):
+            self.ctx.note_unmodelled(self.box, "text-box-trim in columns")
         if any(spans_columns(one) and one.parent is not self.box for one in box.walk()):
             self.ctx.note_unmodelled(self.box, "column-span in other blocks")
         if pieces.overflows:

@@ -63,6 +63,15 @@ def metrics_of(fonts: FontStore, style: ComputedStyle) -> StyleMetrics:
     return known
 
 
+def text_edges(ctx: Context, style: ComputedStyle) -> tuple[int, int]:
+    """How far above and below the baseline the text of a style reaches by ``text-box-edge``, in 1/64 px (css-inline-3 §5.2)."""
+    own, (over, _, under) = style_metrics(ctx, style), style.text_box_edge.partition(" ")
+    face, size = ctx.fonts.stack(style).first, style.font_size
+    heights = {"cap": face.cap_height, "ex": face.x_height}
+    above = rounded(heights[over](size)) if over in heights else own.ascent
+    return above, 0 if under == "alphabetic" else own.descent
+
+
 def fallback_height(face: Face, size: float) -> FontHeight:
     """Line contribution of a fallback face where line-height is normal."""
     metrics = face.metrics(size)

@@ -9,7 +9,7 @@ from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
-from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics
+from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics, text_edges
 from .items import ItemKind
 from .line_parts import Line, Part, text_width
 from .visual_order import in_visual_order
@@ -261,7 +261,8 @@ class LineAssembler:
         assert box is not None
         edges = edges_of(box, self.basis)
         metrics = level.metrics
-        piece = Piece(box, level.left, 0, max(right - level.left, 0), metrics.ascent + edges.top, metrics.ascent + metrics.descent + edges.block)
+        above, below = self._text_edges(box, metrics)
+        piece = Piece(box, level.left, 0, max(right - level.left, 0), above + edges.top, above + below + edges.block)
         inner = [one for part in (level, *level.pending) for one in part.pieces]
         if not self._has_own_fragment(box):
             piece.members = [one for one in inner if one.members is None and not one.is_inside]
@@ -277,6 +278,14 @@ class LineAssembler:
         has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left or edges.margin_right or edges.right)
         # As the browser has it: a box that goes on, with nothing on this line but a space that hangs, is not moved.
         self._join(parent, level, 0 if at_line_end and shift is not None and not inner and not has_edge else shift)
+
+    def _text_edges(self, box: Box, metrics: StyleMetrics) -> tuple[int, int]:
+        """How far an inline box's text reaches above and below its baseline, where it is trimmed to that (css-inline-3 §5.1)."""
+        trim = box.style.text_box_trim
+        if trim == "none":
+            return metrics.ascent, metrics.descent
+        above, below = text_edges(self.ctx, box.style)
+        return metrics.ascent if trim == "trim-end" else above, metrics.descent if trim == "trim-start" else below
 
     def _has_own_fragment(self, box: Box) -> bool:
         known = self.own_fragments.get(id(box))

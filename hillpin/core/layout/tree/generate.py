@@ -31,6 +31,7 @@ from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
 from .quirk_margins import drop_margins
 from .settle import in_own_style, settle
+from .trims import mark_trims
 from .turning import turning_of
 
 ZERO_WIDTH_SPACE = "\u200b"
@@ -61,8 +62,7 @@ class Generator:
     def build(self) -> BoxTree:
         """The box tree; the root element always makes a box."""
         root = self.document.root
-        style = self.resolver.style_of(root, None)
-        self.tree.styles[root] = style
+        style = self.tree.styles[root] = self.resolver.style_of(root, None)
         box = Box(Kind.BLOCK, style, root)
         if style.display in ("flex", "grid"):
             box.kind = _KINDS[style.display]
@@ -76,6 +76,7 @@ class Generator:
                 one.passes_height = one.kind == Kind.BLOCK and one.role != "cell" and not one.is_out_of_flow
             for one in (box, *box.children):
                 one.fills_viewport = one.element in (root, self.document.body) and one.kind == Kind.BLOCK and one.is_block_level
+        mark_trims(box)
         self.tree.turning = turning_of(box, self.document.body)
         return self.tree
 
