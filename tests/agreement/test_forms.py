@@ -126,3 +126,18 @@ class Parts(AgreementCase):
     def test_how_low_a_line_of_a_field_may_be(self) -> None:
         """It is decided before a page's own fonts are there."""
         self.agree("input { font: inherit } p { font: 17px/1.65 serif } .a { line-height: 1.2 } .b { line-height: .8 } h3 { line-height: 1.2 }", "<p><input class=a></p><p><input class=b></p><h3><input></h3>")
+
+
+class SizedByContent(AgreementCase):
+    def test_fields_as_large_as_what_they_show(self) -> None:
+        """css-ui-4 §5.3; an empty field is as wide as the place where text would be put in."""
+        fields = (
+            "<input>", "<input value=abc>", "<input value='abc def ghi' size=3>", "<input placeholder=hold>", "<input value=a placeholder=holding>", "<input style='width: 100px' value=x>",
+            "<input style='min-width: 60px; max-width: 90px' value=abcdefghijkl>", "<input type=number value=12>", "<input type=email value=a@b>", "<input type=submit>", "<input type=checkbox>",
+            "<textarea></textarea>", "<textarea>abc</textarea>", "<textarea rows=5 cols=40>abc\ndefgh</textarea>", "<textarea placeholder='hello there'></textarea>",
+            "<textarea style='width: 100px'>known isles of the skerry</textarea>", "<textarea style='max-width: 100px'>known isles of the skerry</textarea>", "<textarea>abc\n</textarea>",
+            "<textarea style='min-height: 50px; width: 300px'>abc</textarea>", "<textarea style='display: block; width: 50%; padding: 5px 9px'>known isles of the skerry  and more</textarea>",
+            "<div style='display: flex'><textarea style='flex: 1'>known isles</textarea><input value=x></div>", "<select><option hidden>a<option hidden>longer one</select>",
+        )  # fmt: skip
+        for field in fields:
+            self.agree("body * { field-sizing: content; font: 20px/30px Sans }", f"a {field} b<span>x</span>", widths=(500,))

@@ -88,7 +88,7 @@ class Table(unittest.TestCase):
 class Named(unittest.TestCase):
     def test_what_is_not_followed_is_named_at_its_element(self) -> None:
         for declaration, feature in (
-            ("text-box-trim: trim-both; columns: 2", "text-box-trim in columns"), ("field-sizing: content", "field-sizing"),
+            ("text-box-trim: trim-both; columns: 2", "text-box-trim in columns"),
             ("offset-path: circle(20px)", "offset-path"), ("font-variant-position: sub", "font-variant-position"),
             ("margin-top: 2000px; content-visibility: auto", "content-visibility: auto, far from the window"), ("zoom: 2", "zoom"), ("perspective: 100px", "perspective"), ("unicode-bidi: plaintext", "unicode-bidi"),
         ):  # fmt: skip

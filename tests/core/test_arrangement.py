@@ -250,8 +250,8 @@ class NotCovered(unittest.TestCase):
             ("shape-outside: circle()", "shape-outside"),
             ("initial-letter: 3", "initial-letter"),
             ("writing-mode: vertical-rl", "writing-mode: vertical-rl"),
-            ("direction: rtl", "direction: rtl"),
-            ("contain: size", "size containment"),
+            ("unicode-bidi: plaintext", "unicode-bidi"),
+            ("perspective: 100px", "perspective"),
             ("text-wrap: pretty", "text-wrap: pretty"),
         ):
             page = page_of(f"p {{ {declaration} }}", "<p>x</p>")

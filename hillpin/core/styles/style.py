@@ -60,6 +60,7 @@ class ComputedStyle:
     left: Length
     aspect_ratio: Ratio | None
     scrollbar_width: str
+    field_sizing: str
     object_fit: str
     object_position: tuple[Length, Length]
     font_family: tuple[str, ...]

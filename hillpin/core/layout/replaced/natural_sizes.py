@@ -16,9 +16,12 @@ from ...styles.form_controls import is_bare
 from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
+from ..inline.text_shaping import running_sums, shape_run
 from .natural import Natural
 from .selects import natural_of_select
 
+CARET, SPIN_BUTTON = 64, 15 * 64
+"""Where text would be put into an empty field, and the buttons of a field for numbers, in 1/64 px."""
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
@@ -159,6 +162,8 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return Natural(None, None, None, wants_default=False)
     if element.tag == "select":
         return natural_of_select(element, style, fonts, line, ascent)
+    if element.tag == "textarea" and style.field_sizing == "content":
+        return Natural(CARET, line, None)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
@@ -171,10 +176,21 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return Natural(129 * 64, 16 * 64, None, sits_on_baseline=True)
     if kind == "color":
         return Natural(44 * 64, 23 * 64, None, baseline=19 * 64)
+    if style.field_sizing == "content":
+        return Natural(_width_of_text(element, kind, style, fonts), line, None, baseline=ascent, line=_plain_line(style, fonts))
     size = _number(element, "size", 20)
     average = _average_width(style, fonts)
     wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
     return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=_plain_line(style, fonts))
+
+
+def _width_of_text(element: Element, kind: str, style: ComputedStyle, fonts: FontStore) -> int:
+    """How wide what a field of one line shows is, in 1/64 px."""
+    text = element.attributes.get("value") or element.attributes.get("placeholder", "")
+    if kind == "password" and element.attributes.get("value"):
+        text = "\u2022" * len(text)
+    beside = SPIN_BUTTON if kind == "number" else 0
+    return max(math.ceil(running_sums(shape_run(fonts, style, text)[0], text, style)[-1] * 64) if text else 0, CARET) + beside
 
 
 def _number(element: Element, name: str, default: int) -> int:

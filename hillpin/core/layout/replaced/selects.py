@@ -28,9 +28,14 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
     high as it shows rows. ``line`` and ``ascent`` are of a line of its text, in 1/64 px. Styles of options are left out."""
     options = [node for node in element.descendants() if node.tag == "option"]
     size = parse_positive(element.attributes.get("size"), 4 if "multiple" in element.attributes else 1, 10_000)
+    by_content = style.field_sizing == "content"
     if "multiple" in element.attributes or size > 1:
-        return _list_box(element, options, style, fonts, line, size)
-    widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
+        return _list_box(element, options, style, fonts, line, max(len(options), 1) if by_content else size)
+    if by_content:
+        chosen = next((option for option in reversed(options) if "selected" in option.attributes), options[0] if options else None)
+        widest = math.ceil(_in_menu(chosen, style, fonts) * 64) if chosen is not None else 0
+    else:
+        widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
     if is_bare(style):
         return Natural(widest, line, None, baseline=ascent)
     metrics = metrics_of(fonts, style)

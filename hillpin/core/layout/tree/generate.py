@@ -26,6 +26,7 @@ from ..replaced.natural_sizes import (
 from .box_tree import BoxTree
 from .counters import SYMBOLS, Counters, counter_text, marker_text
 from .details import own_summary, parts_of, skip
+from .fields import holds_its_text, text_in_field
 from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
@@ -157,7 +158,7 @@ class Generator:
             self.counters.leave()
             into += inner if as_item else [self._in_own_style(one, style) for one in inner]
             return
-        if self._is_replaced(element):
+        if self._is_replaced(element) and not holds_its_text(element, style):
             self._replaced(element, style, into)
             return
         box = self.box_for(style, element)
@@ -169,8 +170,9 @@ class Generator:
         into.append(box)
         if element.tag == "button":
             box.role = "button"
-        if element.tag == "input":
-            self._button_text(box, element, style)
+        if element.tag in ("input", "textarea"):
+            box.role = "button" if element.tag == "input" else box.role
+            settle(box, [text_in_field(element, style, self.resolver)], self.resolver)
             return
         self._span(box, element)
         self._fill(box, element, style)
@@ -370,13 +372,6 @@ class Generator:
 
     def _media_matches(self, text: str) -> bool:
         return not text or parse_media(tokens_of(text)).matches(self.viewport)
-
-    def _button_text(self, box: Box, element: Element, style: ComputedStyle) -> None:
-        labels = {"submit": "Submit", "reset": "Reset"}
-        text = element.attributes.get("value", labels.get(element.attributes.get("type", "").lower(), ""))
-        box.role = "button"
-        plain = self.resolver.anonymous_style(style, "inline")
-        settle(box, [Box(Kind.TEXT, plain, None, text=text or ZERO_WIDTH_SPACE, is_inline_level=True)], self.resolver)
 
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
