@@ -217,3 +217,11 @@ class PushedDown(AgreementCase):
                 for box in boxes:
                     body = f"{around}<div style='float: left; width: {wide}'>Boat</div><div style='overflow: hidden; margin-top: 30px; {box}'>known isles of the skerry</div><p>after"
                     self.agree("body { margin: 8px }", body, widths=(320,))
+
+    def test_floats_that_stand_further_up(self) -> None:
+        """The same beside floats that have their place already: there the margin counts where it leads past them."""
+        boxes = ("", "width: 50%", "width: 90%", "width: max-content", "margin-top: -9px", "display: table", "margin: 40px 0 0; width: 70%")
+        for wide in ("float: right; width: 60%", "float: left; width: 40%", "float: left; width: 100%", "float: left; width: 50%; height: 60px"):
+            for around in ("<div>", "<div style='margin: 9px'>", "<div><section>", "<p>x</p><div>", "<div style='padding-left: 50px'>"):
+                body = "".join(f"<div style='overflow: hidden'><div style='{wide}'>Boat</div>{around}<div style='overflow: hidden; margin: 16px 0; {box}'>known isles of</div></div></section></div>" for box in boxes)
+                self.agree("body { margin: 8px }", body, widths=(320,))

@@ -284,7 +284,10 @@ class _Margins:
     def below(self, strut: Strut[Units], beside: tuple[Box, ...]) -> _Margins:
         return _Margins(self.across, self.had_floats, beside) if beside else self
 
-    def fits(self, box: Box, beside: tuple[Box, ...], basis: Units) -> bool:
+    def has_floats(self, beside: tuple[Box, ...]) -> bool:
+        return bool(beside) or self.had_floats
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: Units, strut: Strut[Units]) -> bool:
         raise NotAcrossError
 
     def edges(self, box: Box, basis: Units) -> EdgesAcross:

@@ -46,8 +46,12 @@ class MarginSource(Protocol[N]):
         """The same for what is in a box, below margins of what is around it and beside these floats."""
         ...
 
-    def fits(self, box: Box, beside: tuple[Box, ...], basis: N) -> bool:
-        """Whether a formatting context of its own has room beside floats that are put at its top."""
+    def has_floats(self, beside: tuple[Box, ...]) -> bool:
+        """Whether floats may stand beside what comes: these, or some that stand further up."""
+        ...
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: N, strut: Strut[N]) -> bool:
+        """Whether a formatting context of its own has room beside floats, with these margins above it, its own among them."""
         ...
 
     def edges(self, box: Box, basis: N) -> EdgesOf[N]:
@@ -108,9 +112,11 @@ class MarginRules(Generic[N]):
                 if child.is_out_of_flow:
                     continue
                 margins, child_depends = source.below(strut, beside).top_margins(child, inner)
-                if beside and (child.is_bfc_root or child.kind != BLOCK) and self.is_some(margins.strut.positive) and not source.fits(child, beside, inner):
-                    # As the browser has it: what is pushed down by floats keeps its margin to itself.
-                    return TopMargins(strut, False, strut), True
+                if (child.is_bfc_root or child.kind != BLOCK) and self.is_some(margins.strut.positive) and source.has_floats(beside):
+                    depends = True
+                    if not source.fits(child, beside, inner, self.joined(strut, margins.strut)):
+                        # As the browser has it: what is pushed down by floats keeps its margin to itself.
+                        return TopMargins(strut, False, strut), True
                 if child.style.clear != "none":
                     depends = True
                     if _clears(child.style.clear, beside) or source.clears(child, self.joined(strut, margins.place)):
@@ -192,19 +198,23 @@ class _AtOneWidth:
     def below(self, strut: Strut[int], beside: tuple[Box, ...]) -> _AtOneWidth:
         return _AtOneWidth(self.ctx, self.floats, self.start, WHOLE_MARGINS.joined(self.before, strut), beside) if self.floats.items or beside else self
 
-    def fits(self, box: Box, beside: tuple[Box, ...], basis: int) -> bool:
-        floats = Floats()
+    def has_floats(self, beside: tuple[Box, ...]) -> bool:
+        return bool(beside) or self.floats.lowest > self.start
+
+    def fits(self, box: Box, beside: tuple[Box, ...], basis: int, strut: Strut[int]) -> bool:
+        floats, x, y = Floats(), _content_left(box.parent), self.start + WHOLE_MARGINS.joined(self.before, strut).total
+        floats.items = list(self.floats.items)
         for one in beside:
             edges, fragment = edges_of(one, basis), self.ctx.layout(one, Space(basis, shrink=True))
             across, down = fragment.width + edges.margin_left + edges.margin_right, fragment.height + edges.margin_top + edges.margin_bottom
-            floats.place(one.style.float == "left", across, down, 0, 0, basis)
-        left, right = floats.bounds(0, 1, 0, basis)
+            floats.place(one.style.float == "left", across, down, y, x, x + basis)
+        left, right = (side - x for side in floats.bounds(y, 1, x, x + basis))
         edges = edges_of(box, basis)
         start, end = max(left, edges.margin_left), min(right, basis - edges.margin_right)
         is_table = box.kind == TABLE
         room = max(end - start, 0 if is_table else edges.inline) + edges.margin_left + edges.margin_right
         space = Space(basis, shrink=is_table, room=room if box.style.width.is_auto else INDEFINITE)
-        return start + self.ctx.layout(box, space).width <= max(left, right)
+        return (left <= 0 and right >= basis) or start + self.ctx.layout(box, space).width <= max(left, right)
 
     def edges(self, box: Box, basis: int) -> Edges:
         return edges_of(box, basis)
@@ -227,6 +237,16 @@ def top_margins(ctx: Context, box: Box, basis: int, floats: Floats, start: int, 
     """The margins that adjoin the top margin of a block, and whether they go through the whole box (§8.3.1). ``start`` is where it would
     stand in its formatting context without the margins ``before`` it and its own."""
     return _AtOneWidth(ctx, floats, start, before).top_margins(box, basis)[0]
+
+
+def _content_left(box: Box | None) -> int:
+    """Where the content of a block begins in its formatting context, auto margins left out."""
+    x = 0
+    while box is not None and not box.is_bfc_root:
+        edges = box.edges_cache or (box.edges_memo[1] if box.edges_memo is not None else None)
+        x += edges.margin_left + edges.left if edges is not None else 0
+        box = box.parent
+    return x
 
 
 def _floats_in(box: Box) -> list[Box]:
