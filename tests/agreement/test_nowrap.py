@@ -34,3 +34,15 @@ class Between(AgreementCase):
     def test_text_of_elements_without_a_box_on_a_first_line(self) -> None:
         texts = ("<b>€18 two is</b>", "a <b>€18 two is</b>", "<b><i>€18 two</i> is</b> and more of it", "<b style='font-size: 10px'>€18 two is</b> and more of it")
         self.agree(PLAIN + "p::first-line { font-size: 2em } b { display: contents }", "".join(f"<p style='width: {width}px'>{text}</p>" for text in texts for width in (90, 200, 300)), widths=(800,))
+
+
+class LongEnds(AgreementCase):
+    def test_a_line_ends_behind_a_box_that_ends_with_a_space(self) -> None:
+        """As the browser has it: an edge too long for the line, behind a space at which lines may break, takes no word to the next."""
+        lines = (
+            "aaa <b>bbb </b><i>ccc</i>", "aaa <b>bbb </b>", "aaa <b>bbb <u>x </u></b>ccc", "aaa <b>bbb </b> ccc", "<b>bbb </b>ccc ddd", "aaa <b><u>bbb </u></b><i>ccc</i>", "aaa <b>bbb </b><img width=9 height=9> x",
+            "aaa <b>bbb </b><br>x", "aaa <b style='white-space: nowrap'>bbb </b>ccc", "aaa <b style='white-space: pre-wrap'>bbb </b>ccc", "aaa <b>bbb </b><i style='padding-left: 20px'>ccc</i>", "aaa <b><img width=9 height=9> </b>ccc", "aaa <b>bbb</b> ccc",
+        )  # fmt: skip
+        for edge in ("padding-right: 59px", "margin-right: 30px", "border-right: 12px solid; margin-left: 5px"):
+            body = "".join(f"<p style='width: {width}px'>{line}</p>" for width in (50, 70, 90, 110, 130) for line in lines)
+            self.agree(f"b {{ {edge} }}", body, widths=(500,))

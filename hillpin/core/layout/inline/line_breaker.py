@@ -19,8 +19,6 @@ EPSILON = 1
 
 TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.ATOMIC
 FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
-
-
 _WITHOUT_WIDTH = (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW)
 """What may stand after the space that a line ends with."""
 
@@ -98,6 +96,8 @@ class LineBreaker:
         line.parts.append(Part(item, index, item.start, item.end, width))
         position += width
         if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
+            if item.end < len(self.content.text) and self.content.can_break[item.end] and self._hanging(line):
+                return position, True, None  # As the browser has it: the line ends behind the box, be it too long.
             back = self._rewind(line, indent, at_item_start=False) or self._rewind_anywhere(line, indent, is_edge=True)
             return position, True, back
         return position, overflowing, None
