@@ -46,3 +46,10 @@ class LongEnds(AgreementCase):
         for edge in ("padding-right: 59px", "margin-right: 30px", "border-right: 12px solid; margin-left: 5px"):
             body = "".join(f"<p style='width: {width}px'>{line}</p>" for width in (50, 70, 90, 110, 130) for line in lines)
             self.agree(f"b {{ {edge} }}", body, widths=(500,))
+
+    def test_two_ends_before_a_box_that_begins_with_a_space(self) -> None:
+        lines = (
+            "<span>Leaves km Leaves nine <u>and</u></span><em> x18</em>", "<span>Leaves km Leaves nine and</span><em> x18</em>", "Leaves km Leaves nine <u>and</u><em> x18</em>", "<b><span>Leaves km Leaves nine <u>and</u></span></b><em> x18</em>",
+            "<span>Leaves km <span>Leaves nine <u>and</u></span></span><i><em> x18</em></i>", "<span>Leaves km Leaves nine <u>and</u></span><em>x18</em>", "<span>Leaves km Leaves nine <u>and</u></span> <em>x18</em>",
+        )  # fmt: skip
+        self.agree("em { padding-left: 161px } p { width: 304px }", "".join(f"<p>{line}" for line in lines), widths=(500,))

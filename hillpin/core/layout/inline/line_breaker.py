@@ -9,7 +9,7 @@ from collections.abc import Callable
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
 from .items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, close_after_break, edge_width, ends_unbroken, hyphen_width, is_parted_before, tab_width, text_width, trimmed_end
+from .line_parts import Line, Part, close_after_break, edge_width, hyphen_width, is_parted_before, is_parted_before_space, tab_width, text_width, trimmed_end
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -85,7 +85,7 @@ class LineBreaker:
         item = self.content.items[index]
         width, kind = edge_width(item, self.basis), item.kind
         is_parted = kind == OPEN and width > 0 and is_parted_before(line, item, self.content.text) and self._over(position + width, line)
-        is_parted = is_parted or (kind == OPEN and width > 0 and overflowing and ends_unbroken(line) and self._space_follows(index))
+        is_parted = is_parted or (kind == OPEN and width > 0 and self._space_follows(index) and self._over(position + width, line) and is_parted_before_space(line, overflowing))
         if kind == OPEN and width > 0 and line.has_content and (is_parted or (not overflowing and position + width > self.available + EPSILON and item.start < len(self.content.text))):
             back = self._rewind(line, indent, at_item_start=is_parted or self.content.can_break[item.start])
             if back is None and self._space_follows(index):

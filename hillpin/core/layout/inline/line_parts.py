@@ -133,3 +133,12 @@ def ends_unbroken(line: Line) -> bool:
     """Whether the last text of a line may not be broken."""
     last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)
     return last is not None and not last.item.wraps
+
+
+def is_parted_before_space(line: Line, overflowing: bool) -> bool:
+    """Whether a line may be broken before inline boxes that begin, though a space comes only in them: where it is too long already
+    and its text may not be broken, and, as the browser has it, where two inline boxes or more end right before."""
+    if overflowing and ends_unbroken(line):
+        return True
+    last = [part.item.kind for part in line.parts if part.item.kind != ItemKind.OPEN][-2:]
+    return last == [ItemKind.CLOSE, ItemKind.CLOSE]
