@@ -285,3 +285,16 @@ class Grid(AgreementCase):
             "div { display: grid; grid-auto-rows: 58px 20px; grid-auto-columns: 30px; grid-template-areas: 'a a' 'b c' 'd d' } .t { grid-template-rows: 10px } .f { grid-auto-rows: 1.5fr }",
             "<div><i>is</i></div><div class=t><i>is</i></div><div class=f><i>is</i></div>",
         )
+
+
+class RatiosInRows(AgreementCase):
+    def test_what_is_not_stretched_across_is_as_high_as_its_row(self) -> None:
+        """css-grid-2 §6.2: its width follows from that through the ratio, and its own height, as the browser has it, from the width."""
+        styles = (
+            "justify-self: left", "", "align-self: start", "justify-self: start; align-self: start", "justify-self: center; padding: 3px", "justify-self: start; max-width: 50px",
+            "justify-self: start; box-sizing: border-box; padding: 3px", "justify-self: start; min-height: 30px", "justify-self: start; height: 30px", "justify-self: start; align-self: stretch", "margin-left: auto",
+        )  # fmt: skip
+        for rows in ("", "; grid-template-rows: 90px"):
+            for ratio in ("16/9", "1", "3/4"):
+                body = "".join(f"<div style='display: grid; grid-template-columns: 200px 100px{rows}'><a style='aspect-ratio: {ratio}; {style}'>{text}</a>{beside}</div>" for style in styles for text in ("Boat a", "known isles of", "x") for beside in ("<p>z", ""))
+                self.agree("p { height: 80px; margin: 0 } a { font: 16px/18px Sans }", body, widths=(500,))

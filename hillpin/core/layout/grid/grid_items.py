@@ -149,8 +149,11 @@ class GridItem(AreaItem):
                     return INDEFINITE
             width = max(self.area_width - margins, edges.inline)
         else:
-            if ratio_of(box) is not None and style.height.kind != AUTO_KIND:
+            if ratio_of(box) is not None and (style.height.kind != AUTO_KIND or height != INDEFINITE):
                 return INDEFINITE
+            if area_height != INDEFINITE and self._is_high_by_row(container, edges):
+                high = clamp_block(box, max(area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, area_height)
+                return clamp_inline(ctx, box, width_by_ratio(box, edges, high, ratio_of(box) or 1.0), edges, self.area_width, margins)
             width = fit_content(ctx, box, edges, self.area_width - margins)
         is_told_to_fill = word == "stretch" and not auto_margin
         if box.kind != REPLACED and not is_told_to_fill:
@@ -191,6 +194,13 @@ class GridItem(AreaItem):
             return INDEFINITE
         height = max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block)
         return clamp_block(box, height, edges, self.area_height)
+
+    def _is_high_by_row(self, container: ComputedStyle, edges: Edges) -> bool:
+        """Whether an item that is not stretched across is stretched down, and its width follows through ``aspect-ratio`` (§6.2): its
+        own height, as the browser has it, then comes from that width."""
+        box = self.box
+        is_auto = box.style.height.kind == AUTO_KIND and not (edges.auto_top or edges.auto_bottom)
+        return is_auto and not is_replaced(box) and ratio_of(box) is not None and split_safety(self.align(container))[0] == "normal"
 
     def _least_by_ratio(self, container: ComputedStyle, across: GridAxis) -> int:
         """The automatic minimum width that the area's height gives through ``aspect-ratio`` (§6.6, transferred size suggestion)."""
