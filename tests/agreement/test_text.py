@@ -192,3 +192,11 @@ class Sizes(AgreementCase):
         texts = ("by<wbr> Extra is", "by <wbr>Extra is", "by<wbr>Extra is", "<b>by</b><wbr> Extra", "by<wbr><b> Extra</b>", "by<wbr><b style='padding-left: 5px'> Extra</b>", "by<wbr>, x", "by<wbr>")
         lines = [f"<div style='white-space: {kept}; width: {width}px'>Leaves {text}</div><p style='white-space: {kept}; width: min-content'>Leaves {text}</p>" for kept in ("nowrap", "pre") for text in texts for width in (10, 60, 140)]
         self.agree("body { font: 16px/18px serif } b { font: inherit }", "".join(lines), widths=(320,))
+
+
+class KeptSpaces(AgreementCase):
+    def test_at_the_end_of_a_paragraph_they_count_as_far_as_they_fit(self) -> None:
+        texts = ("<b>Words</b>   ", "<b>Words</b> here and <i>more</i>  \n<u>x</u> ", "known isles   of the <b>skerry</b>  line <i>x</i>", "<b>abc </b> ", "<b>abcdefgh</b>   ", "<img width=40 height=10> ")
+        for space in ("pre-wrap", "pre", "pre-line", "normal"):
+            body = "".join(f"<div style='text-align: {align}; width: {width}px'>{text}</div>" for align in ("center", "right", "end", "left") for text in texts for width in (200, 84, 60))
+            self.agree(f"div {{ white-space: {space} }}", body, widths=(500,))

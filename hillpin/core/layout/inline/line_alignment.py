@@ -39,6 +39,9 @@ def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
         align = style.text_align_last
     elif align == "justify" and ends_paragraph:
         align = "start"
+    if ends_paragraph and style.white_space_collapse == "preserve":
+        # Kept spaces at the end of a paragraph count as far as they fit (css-text-3 §4.1.3).
+        free -= max(sum(part.width for part in line.parts) - line.width, 0)
     if free <= 0:
         return 0, 0.0
     if align == "justify":
