@@ -298,3 +298,10 @@ class RatiosInRows(AgreementCase):
             for ratio in ("16/9", "1", "3/4"):
                 body = "".join(f"<div style='display: grid; grid-template-columns: 200px 100px{rows}'><a style='aspect-ratio: {ratio}; {style}'>{text}</a>{beside}</div>" for style in styles for text in ("Boat a", "known isles of", "x") for beside in ("<p>z", ""))
                 self.agree("p { height: 80px; margin: 0 } a { font: 16px/18px Sans }", body, widths=(500,))
+
+    def test_limits_of_widths_that_come_from_rows(self) -> None:
+        """A part of the area limits what the item gets, not what it contributes; a limit of the height passes through the ratio."""
+        for columns in ("grid-template-areas: 'a b .' 'a c c'", "grid-template-columns: auto auto", "grid-template-columns: auto 1fr", "grid-auto-rows: 50px", "grid-template-columns: 100px"):
+            for limit in ("max-width: 100%", "padding-inline: 4ch 25px", "min-width: 0", "max-height: 100%", "max-width: 80px"):
+                body = "".join(f'<div style="display: grid; {columns}; width: 304px">{beside}<a style="aspect-ratio: {ratio}; {limit}">crossings is dusk</a></div>' for ratio in ("16/9", "1", "1/2") for beside in ("", "<p>known isles of the skerry line</p>"))
+                self.agree("p { margin: 0 } div { font: 16px/18px Sans }", body, widths=(500,), tolerance=0.05)

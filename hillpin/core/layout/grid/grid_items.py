@@ -101,7 +101,9 @@ class GridItem(AreaItem):
                 return False
         before = self.by_rows
         least = ctx.content_sizes(box)[0] + edges.inline if style.overflow_x in ("visible", "clip") and style.min_width.kind == AUTO_KIND else 0
-        self.by_rows = clamp_inline(ctx, box, max(width_by_ratio(box, edges, own, ratio), least), edges, 0, 0)
+        width = max(width_by_ratio(box, edges, own, ratio), least)
+        # A part of a width that the item itself decides limits nothing (css-sizing-3 §5.2.1).
+        self.by_rows = width if style.max_width.has_percentage else clamp_inline(ctx, box, width, edges, 0, 0)
         return self.by_rows != before
 
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
@@ -157,7 +159,7 @@ class GridItem(AreaItem):
             width = fit_content(ctx, box, edges, self.area_width - margins)
         is_told_to_fill = word == "stretch" and not auto_margin
         if box.kind != REPLACED and not is_told_to_fill:
-            width = through_ratio(box, width, edges, INDEFINITE)
+            width = through_ratio(box, width, edges, area_height)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 
     def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None, least: int = 0) -> Fragment:
@@ -213,7 +215,9 @@ class GridItem(AreaItem):
         if split_safety(self.align(container))[0] not in ("normal", "stretch") or not automatic_applies(style.overflow_x, spanned):
             return 0
         height = clamp_block(box, max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, self.area_height)
-        return width_by_ratio(box, edges, height, ratio)
+        width = width_by_ratio(box, edges, height, ratio)
+        most = style.max_width
+        return min(width, to_border_box(box, most.resolve(self.area_width), edges.inline)) if most.is_definite_form or most.has_percentage else width
 
     def place(self, ctx: Context, container: ComputedStyle, across: GridAxis, down: GridAxis) -> tuple[Fragment, int, int]:
         """The final fragment and its border box's place relative to the container's content box (§10.3, §10.4)."""
