@@ -35,8 +35,10 @@ def _pairs(characters: list[dict[str, Any]]) -> list[tuple[int, int]]:
                 break
             opened.append((_PAIRS[shown], place))
         elif shown in _ENDS:
-            match = next((number for number in reversed(range(len(opened))) if opened[number][0] == shown), None)
-            if match is not None:
+            match = len(opened) - 1
+            while match >= 0 and opened[match][0] != shown:
+                match -= 1
+            if match >= 0:
                 pairs.append((opened[match][1], place))
                 del opened[match:]
     return sorted(pairs)
@@ -46,10 +48,11 @@ def _direction(characters: list[dict[str, Any]], first: int, last: int, before: 
     """The direction of a pair: the text's own where something in it has that (N0 b), else that of what is in it where what is
     before it has the same, and the text's own where not (N0 c); None with nothing strong in it (N0 d)."""
     own = "LR"[characters[first]["level"] % 2]
-    inside = {_STRONG[one["type"]] for one in characters[first + 1 : last] if one["type"] in _STRONG}
+    kinds: list[str] = [one["type"] for one in characters]
+    inside = {_STRONG[kind] for kind in kinds[first + 1 : last] if kind in _STRONG}
     if own in inside:
         return own
     if not inside:
         return None
-    around = next((_STRONG[one["type"]] for one in reversed(characters[:first]) if one["type"] in _STRONG), before)
-    return around if around != own else own
+    around = [_STRONG[kind] for kind in kinds[:first] if kind in _STRONG]
+    return around[-1] if around else before
