@@ -180,3 +180,16 @@ class Positioned(AgreementCase):
         for declaration in ("filter: blur(1px)", "backdrop-filter: blur(1px)", "will-change: transform", "transform-style: preserve-3d", "contain: paint", "contain: layout", "will-change: opacity"):
             css = f".out {{ width: 300px; margin: 40px; padding: 7px; {declaration} }} .abs {{ position: absolute; left: 5px; top: 6px; width: 20% }} .fix {{ position: fixed; right: 3px; bottom: 4px }}"
             self.agree(css, "<div class=out><p>words</p><div class=abs>a</div><div class=fix>b</div></div>")
+
+
+class StickyInLines(AgreementCase):
+    def test_inline_boxes_stick_to_what_scrolls(self) -> None:
+        """They move with all that they hold, in the block container that they are in (css-position-3 §3.4)."""
+        bodies = (
+            "<span style='position: sticky; {}'>x</span>", "<main style='position: relative; left: 72px'><p style='position: relative; left: 60px'>Board two by dusk only boat and lighthouse back leaves<em style='position: sticky; {}'>archipelago</em> and <i>more</i></p></main>",
+            "<div style='overflow: auto; width: 150px; height: 60px'>known isles of <b style='position: sticky; {}'>a <i>sk</i> <img width=9 height=9> erry line</b> and <u>more</u></div>",
+            "<p style='width: 100px'>aa <b style='position: sticky; {}'>bbb ccc ddd eee <i>fff ggg</i></b> hh", "<span style='position: sticky; {}; margin: 3px'>a<span style='position: sticky; {}'>x</span></span>",
+        )  # fmt: skip
+        for insets in ("left: 14px", "right: 0", "right: 30px", "top: 0", "top: 40px", "bottom: 0", "left: 20%", "top: 10px; left: 300px"):
+            for body in bodies:
+                self.agree("body { margin: 8px }", body.replace("{}", insets), widths=(320,))

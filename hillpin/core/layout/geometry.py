@@ -9,8 +9,8 @@ from typing import Any
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import Length
-from .boxes import Box, edges_of
-from .fragments import Fragment
+from .boxes import INLINE, Box, edges_of
+from .fragments import Fragment, InlineRect
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
 from .replaced.svg_shapes import shape_rects
 
@@ -94,7 +94,14 @@ class Collector:
             if row_box.element is not None:
                 row, known = mapped(matrix, x + rx, y + ry, width, height), self.rects.get(row_box.element)
                 self.rects[row_box.element] = row if known is None else known.around(row)
+        if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
+            edges = fragment.edges()
+            scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
+        shifts = stuck_inlines(fragment, x, y, scroller)
         for item in fragment.inlines:
+            if shifts:
+                dx, dy = shift_of(item.box, fragment.box, shifts)
+                item = item._replace(x=item.x + dx, y=item.y + dy)
             if item.box.element is not None:
                 inline_rect = mapped(matrix, x + item.x, y + item.y, item.width, item.height)
                 if item.box.pseudo is None:
@@ -103,14 +110,14 @@ class Collector:
                     self._note_generated(item.box.element, item.box.pseudo, GeneratedBox(inline_rect, item.box.style))
             if not clipped:
                 self._extend(mapped(matrix, x + item.x, y + item.y, item.width, item.height), None, x, y, matrix)
-        if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
-            edges = fragment.edges()
-            scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
         clips = clipped or (style.overflow_x not in ("visible",) and box.is_bfc_root and box.parent is not None)
         for child_x, child_y, child in fragment.children:
             cx, cy = x + child_x, y + child_y
             if child.box.style.position == "sticky":
-                cx, cy = stuck(child, cx, cy, (x, y, fragment), scroller)
+                cx, cy = stuck(child.box, (cx, cy, child.width, child.height), (x, y, fragment), scroller)
+            if shifts:
+                dx, dy = shift_of(child.box.parent, fragment.box, shifts)
+                cx, cy = cx + dx, cy + dy
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
             self._visit(child, cx, cy, matrix, scroller, inside)
 
@@ -172,25 +179,57 @@ def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tupl
     return collector.scroll_right, collector.scroll_bottom
 
 
-def stuck(child: Fragment, x: int, y: int, parent: tuple[int, int, Fragment], scroller: Scroller) -> tuple[int, int]:
-    """Where a sticky box is while nothing is scrolled (css-position-3 §3.4)."""
-    style = child.box.style
+def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fragment], scroller: Scroller) -> tuple[int, int]:
+    """Where a sticky box of a place and a size is while nothing is scrolled (css-position-3 §3.4)."""
+    style = box.style
+    x, y, width, height = place
     px, py, around = parent
     edges = edges_of(around.box, around.width)
     low, high = py + edges.top, py + around.height - edges.bottom
-    own = edges_of(child.box, around.width - edges.inline)
+    own = edges_of(box, around.width - edges.inline)
     if not style.top.is_auto:
         wanted = scroller.y + style.top.resolve(scroller.height)
-        y = max(y, min(wanted, high - child.height - own.margin_bottom))
+        y = max(y, min(wanted, high - height - own.margin_bottom))
     elif not style.bottom.is_auto:
-        wanted = scroller.y + scroller.height - style.bottom.resolve(scroller.height) - child.height
+        wanted = scroller.y + scroller.height - style.bottom.resolve(scroller.height) - height
         y = min(y, max(wanted, low + own.margin_top))
     if not style.left.is_auto:
         wanted = scroller.x + style.left.resolve(scroller.width)
-        x = max(x, min(wanted, px + around.width - edges.right - child.width - own.margin_right))
+        x = max(x, min(wanted, px + around.width - edges.right - width - own.margin_right))
     elif not style.right.is_auto:
-        wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - child.width
+        wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - width
         x = min(x, max(wanted, px + edges.left + own.margin_left))
+    return x, y
+
+
+def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller) -> dict[int, tuple[int, int]]:
+    """How far each inline box of a block container at a place is moved because it is sticky, by its identity."""
+    pieces: dict[int, list[InlineRect]] = {}
+    for item in fragment.inlines:
+        if item.box.style.position == "sticky" and item.box.kind == INLINE:
+            pieces.setdefault(id(item.box), []).append(item)
+    shifts: dict[int, tuple[int, int]] = {}
+    for found in sorted(pieces.values(), key=lambda one: _depth(one[0].box)):
+        box = found[0].box
+        dx, dy = shift_of(box.parent, fragment.box, shifts)
+        left, top = x + dx + min(one.x for one in found), y + dy + min(one.y for one in found)
+        width, height = max(one.x + one.width for one in found) - left + x + dx, max(one.y + one.height for one in found) - top + y + dy
+        to_x, to_y = stuck(box, (left, top, width, height), (x, y, fragment), scroller)
+        shifts[id(box)] = (to_x - left, to_y - top)
+    return shifts
+
+
+def _depth(box: Box) -> int:
+    return 0 if box.parent is None else 1 + _depth(box.parent)
+
+
+def shift_of(box: Box | None, around: Box, shifts: dict[int, tuple[int, int]]) -> tuple[int, int]:
+    """How far what stands in an inline box is moved with it and those around it."""
+    x = y = 0
+    while box is not None and box is not around:
+        dx, dy = shifts.get(id(box), (0, 0))
+        x, y = x + dx, y + dy
+        box = box.parent
     return x, y
 
 
