@@ -200,3 +200,8 @@ class KeptSpaces(AgreementCase):
         for space in ("pre-wrap", "pre", "pre-line", "normal"):
             body = "".join(f"<div style='text-align: {align}; width: {width}px'>{text}</div>" for align in ("center", "right", "end", "left") for text in texts for width in (200, 84, 60))
             self.agree(f"div {{ white-space: {space} }}", body, widths=(500,))
+
+    def test_they_hang_where_words_break_anywhere(self) -> None:
+        for how in ("overflow-wrap: anywhere", "word-break: break-word", "overflow-wrap: break-word"):
+            body = "".join(f"<p style='white-space: {space}; width: {width}px'>{text}</p>" for space in ("pre-wrap", "normal", "break-spaces", "pre-line") for text in ("Wind when dogs on", "Wind  when   dogs", " x yy  zz ") for width in (0, 12, 30, 50))
+            self.agree(f"p {{ {how}; margin: 0 }}", body, widths=(500,))

@@ -201,7 +201,7 @@ class LineBreaker:
         """Where a text is cut for which the line has no opportunity to break, or that the line has ended before it instead."""
         item, text = self.content.items[index], self.content.text
         cut = self._emergency(item, start, end, room, line)
-        while cut is not None and item.collapses and cut < end and text[cut] == " ":
+        while cut is not None and item.box.style.white_space_collapse != "break-spaces" and cut < end and text[cut] == " ":
             # Spaces hang at the end of a line, wherever it was broken.
             cut += 1
         if cut is None and line.has_content and self._breaks_anywhere(item):
