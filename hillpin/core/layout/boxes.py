@@ -120,8 +120,10 @@ class Box:
     """Whether percentages of height go on to what is around it where its own height is automatic (quirks mode)."""
     bends: bool = False
     """Set by a walk: whether something in it changes with the width otherwise than along a line, like a size of type."""
+    has_sticky_inlines: bool = False
+    """Whether an inline box in its lines is sticky."""
     trims: tuple[bool, bool] = (False, False)
-    """Whether the room above its first line and below its last is cut off (``tree.trims``)."""
+    """Whether the room above its first line and below its last is cut off (``tree.lines``)."""
     from_right: bool = False
     """Whether what it stands in begins at the right, so that its place was counted from there (``tree.turning``)."""
     flips: bool = False

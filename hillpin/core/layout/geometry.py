@@ -97,7 +97,7 @@ class Collector:
         if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
             edges = fragment.edges()
             scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
-        shifts = stuck_inlines(fragment, x, y, scroller)
+        shifts = stuck_inlines(fragment, x, y, scroller) if box.has_sticky_inlines else None
         for item in fragment.inlines:
             if shifts:
                 dx, dy = shift_of(item.box, fragment.box, shifts)

@@ -30,9 +30,9 @@ from .fields import holds_its_text, text_in_field
 from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
+from .lines import mark_lines
 from .quirk_margins import drop_margins
 from .settle import in_own_style, settle
-from .trims import mark_trims
 from .turning import turning_of
 
 ZERO_WIDTH_SPACE = "\u200b"
@@ -77,7 +77,7 @@ class Generator:
                 one.passes_height = one.kind == Kind.BLOCK and one.role != "cell" and not one.is_out_of_flow
             for one in (box, *box.children):
                 one.fills_viewport = one.element in (root, self.document.body) and one.kind == Kind.BLOCK and one.is_block_level
-        mark_trims(box)
+        mark_lines(box)
         self.tree.turning = turning_of(box, self.document.body)
         return self.tree
 

@@ -1,4 +1,5 @@
-"""Which lines are trimmed: the first and the last of a block container with ``text-box-trim`` (css-inline-3 §5.1)."""
+"""What is noted of lines when the tree is made: which are trimmed, the first and the last of a block container with
+``text-box-trim`` (css-inline-3 §5.1), and in which something sticks."""
 
 from __future__ import annotations
 
@@ -6,10 +7,16 @@ from ..block.fieldset import FIELDSET
 from ..boxes import Box, Kind
 
 
-def mark_trims(root: Box) -> None:
+def mark_lines(root: Box) -> None:
     """Mark the boxes whose first or last line is cut off at the edges of its text, for their own style's sake or that of a block
-    that they begin or end."""
+    that they begin or end, and those with sticky inline boxes."""
     for box in root.walk():
+        if box.kind == Kind.INLINE and box.style.position == "sticky":
+            around = box.parent
+            while around is not None and around.kind == Kind.INLINE:
+                around = around.parent
+            if around is not None:
+                around.has_sticky_inlines = True
         asked = box.style.text_box_trim
         if asked != "none" and box.kind == Kind.BLOCK and box.role != FIELDSET:
             if asked in ("trim-start", "trim-both"):
