@@ -50,6 +50,16 @@ class Levels(unittest.TestCase):
         self.assertEqual(self.levels(f"<bdi>{SHIN}</bdi> 12", "ltr"), [(SHIN, 1), (" 12", 0)])
         self.assertEqual(self.levels(f"<span>{SHIN}</span> 12", "ltr"), [(f"{SHIN}", 1), (" ", 1), ("12", 2)])
 
+    def test_many_brackets_and_those_in_one_another(self) -> None:
+        """Each pair by itself: with a letter of the paragraph's direction in it, it runs as that does; the outer ones hold one too."""
+        self.assertEqual(self.levels(f"({SHIN})(b)", "rtl"), [(f"({SHIN})(", 0), ("b", 1), (")", 0)])
+        self.assertEqual(self.levels(f"a [(b) {SHIN}] c", "rtl"), [("a", 1), (" [(", 0), ("b", 1), (f") {SHIN}] ", 0), ("c", 1)])
+
+    def test_levels_have_an_end(self) -> None:
+        """BD2: no box is deeper than 125, however many stand in one another; letters from the left in that one are one deeper (I2)."""
+        inside = "".join(f"<span dir={'rtl' if depth % 2 == 0 else 'ltr'}>a" for depth in range(200))
+        self.assertEqual(max(level for _, level in self.levels(inside, "ltr")), 126)
+
     def test_embeddings_and_overrides(self) -> None:
         self.assertEqual(self.levels("a<span style='direction:rtl;unicode-bidi:embed'>b!</span>", "ltr"), [("a", 0), ("b", 2), ("!", 1)])
         self.assertEqual(self.levels("a<span style='direction:rtl;unicode-bidi:bidi-override'>b1</span>", "ltr"), [("a", 0), ("b1", 1)])

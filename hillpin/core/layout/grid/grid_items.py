@@ -94,7 +94,7 @@ class GridItem(AreaItem):
         if style.height.kind == AUTO_KIND:
             if edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
                 return False
-            own = clamp_block(box, max(height - edges.margin_top - edges.margin_bottom, edges.block), edges, height)
+            own = self._filling_height(edges, height)
         else:
             own = resolve_block(box, style.height, edges, height) if style.height.has_percentage else INDEFINITE
             if own == INDEFINITE:
@@ -154,8 +154,7 @@ class GridItem(AreaItem):
             if ratio_of(box) is not None and (style.height.kind != AUTO_KIND or height != INDEFINITE):
                 return INDEFINITE
             if area_height != INDEFINITE and self._is_high_by_row(container, edges):
-                high = clamp_block(box, max(area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, area_height)
-                return clamp_inline(ctx, box, width_by_ratio(box, edges, high, ratio_of(box) or 1.0), edges, self.area_width, margins)
+                return clamp_inline(ctx, box, width_by_ratio(box, edges, self._filling_height(edges, area_height), ratio_of(box) or 1.0), edges, self.area_width, margins)
             width = fit_content(ctx, box, edges, self.area_width - margins)
         is_told_to_fill = word == "stretch" and not auto_margin
         if box.kind != REPLACED and not is_told_to_fill:
@@ -194,8 +193,11 @@ class GridItem(AreaItem):
             return INDEFINITE
         if word != "stretch" and not (word == "normal" and not is_replaced(box) and ratio_of(box) is None):
             return INDEFINITE
-        height = max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block)
-        return clamp_block(box, height, edges, self.area_height)
+        return self._filling_height(edges, self.area_height)
+
+    def _filling_height(self, edges: Edges, area_height: int) -> int:
+        """The border-box height with which an item fills its area, within its limits."""
+        return clamp_block(self.box, max(area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, area_height)
 
     def _is_high_by_row(self, container: ComputedStyle, edges: Edges) -> bool:
         """Whether an item that is not stretched across is stretched down, and its width follows through ``aspect-ratio`` (§6.2): its
@@ -214,8 +216,7 @@ class GridItem(AreaItem):
         spanned = across.tracks[self.cell.column : self.cell.column + self.cell.columns]
         if split_safety(self.align(container))[0] not in ("normal", "stretch") or not automatic_applies(style.overflow_x, spanned):
             return 0
-        height = clamp_block(box, max(self.area_height - edges.margin_top - edges.margin_bottom, edges.block), edges, self.area_height)
-        width = width_by_ratio(box, edges, height, ratio)
+        width = width_by_ratio(box, edges, self._filling_height(edges, self.area_height), ratio)
         most = style.max_width
         return min(width, to_border_box(box, most.resolve(self.area_width), edges.inline)) if most.is_definite_form or most.has_percentage else width
 

@@ -16,12 +16,13 @@ from ...styles.style import ComputedStyle
 from .bidi_brackets import resolve_brackets
 from .items import Item, ItemKind
 
+DEEPEST = 125
+"""The highest level there is (BD2): what is deeper in runs as what it is in."""
 _FROM_RIGHT = re.compile("[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\U00010800-\U00010fff\U0001e800-\U0001efff]")
 """Characters that run from the right, and those that say which way others run."""
 _ISOLATES = ("isolate", "isolate-override", "plaintext")
 _OVERRIDES = ("bidi-override", "isolate-override")
 _EMBEDS = {("embed", "ltr"): "LRE", ("embed", "rtl"): "RLE", ("bidi-override", "ltr"): "LRO", ("bidi-override", "rtl"): "RLO"}
-_STRONG = {"L": 0, "R": 1, "AL": 1}
 _UNKNOWN = frozenset(["LRI", "RLI", "FSI", "PDI", ""])
 """Kinds of characters that the library does not know; they count for nothing."""
 
@@ -130,8 +131,9 @@ def _close(inside: list[tuple[_Isolate, int]], item: Item) -> None:
 
 
 def _next_level(level: int, direction: int) -> int:
-    """The least level above one that runs in a direction (X2, X3)."""
-    return level + 1 if (level + 1) % 2 == direction else level + 2
+    """The least level above one that runs in a direction (X2, X3), as far as there are any."""
+    following = level + 1 if (level + 1) % 2 == direction else level + 2
+    return following if following <= DEEPEST else level
 
 
 def _resolve(isolate: _Isolate, text: str, levels: list[int]) -> None:

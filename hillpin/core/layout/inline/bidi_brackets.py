@@ -16,10 +16,9 @@ def resolve_brackets(storage: dict[str, Any]) -> None:
     their ``ch``, ``type`` and ``level``, and the runs of one level."""
     for run in storage["runs"]:
         characters = storage["chars"][run["start"] : run["start"] + run["length"]]
-        for first, last in _pairs(characters):
-            found = _direction(characters, first, last, run["sor"])
-            if found is not None:
-                characters[first]["type"] = characters[last]["type"] = found
+        pairs = _pairs(characters)
+        if pairs:
+            _direct(characters, pairs, run["sor"])
 
 
 def _pairs(characters: list[dict[str, Any]]) -> list[tuple[int, int]]:
@@ -44,15 +43,21 @@ def _pairs(characters: list[dict[str, Any]]) -> list[tuple[int, int]]:
     return sorted(pairs)
 
 
-def _direction(characters: list[dict[str, Any]], first: int, last: int, before: str) -> str | None:
-    """The direction of a pair: the text's own where something in it has that (N0 b), else that of what is in it where what is
-    before it has the same, and the text's own where not (N0 c); None with nothing strong in it (N0 d)."""
-    own = "LR"[characters[first]["level"] % 2]
-    kinds: list[str] = [one["type"] for one in characters]
-    inside = {_STRONG[kind] for kind in kinds[first + 1 : last] if kind in _STRONG}
-    if own in inside:
-        return own
-    if not inside:
-        return None
-    around = [_STRONG[kind] for kind in kinds[:first] if kind in _STRONG]
-    return around[-1] if around else before
+def _direct(characters: list[dict[str, Any]], pairs: list[tuple[int, int]], before: str) -> None:
+    """Give pairs of brackets their direction: the text's own where something in one has that (N0 b), else that of what is in it where
+    what is before it has the same, and the text's own where not (N0 c); none with nothing strong in it (N0 d)."""
+    own = "LR"[characters[0]["level"] % 2]
+    strong = [_STRONG.get(one["type"], "") for one in characters]
+    # How many of the text's own direction, and of either, stand before each place: what is in a pair is a difference.
+    along, any_way = [0], [0]
+    for kind in strong:
+        along.append(along[-1] + (kind == own))
+        any_way.append(any_way[-1] + bool(kind))
+    place, around = 0, before
+    for first, last in pairs:
+        while place < first:
+            around = _STRONG.get(characters[place]["type"], "") or around
+            place += 1
+        if any_way[last] > any_way[first + 1]:
+            found = own if along[last] > along[first + 1] else around
+            characters[first]["type"] = characters[last]["type"] = found

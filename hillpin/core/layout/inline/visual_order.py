@@ -24,7 +24,7 @@ class _Leaf:
 
 
 @dataclass(slots=True)
-class _Gone:
+class _Held:
     """What of an inline box a line holds: its start, its end, and how many pieces it has there; how many of them are placed."""
 
     starts: bool = False
@@ -40,7 +40,7 @@ def in_visual_order(parts: list[Part], opened: list[Box], basis: int, text: str)
     ``opened`` are the inline boxes that go on from the line before, ``basis`` is what percentages of edges are of (1/64 px), and
     ``text`` is that of the context: white space at the end of a line runs as its paragraph does.
     """
-    pieces: dict[int, _Gone] = {}
+    pieces: dict[int, _Held] = {}
     leaves = _leaves(parts, opened, pieces)
     for leaf in leaves[_end_of_words(leaves, text) :]:
         # A space without width would part the box that it is in.
@@ -57,8 +57,10 @@ def _end_of_words(leaves: list[_Leaf], text: str) -> int:
     end = len(leaves)
     for place in reversed(range(len(leaves))):
         leaf = leaves[place]
-        if leaf.part is None or leaf.part.item.kind == ItemKind.OUT_OF_FLOW:
-            end = place if text[: leaf.start].endswith(" ") else end
+        if leaf.part is None:
+            end = place if text.endswith(" ", 0, leaf.start) else end
+        elif leaf.part.item.kind == ItemKind.OUT_OF_FLOW:
+            continue
         elif leaf.part.item.kind == ItemKind.BREAK or not text[leaf.part.start : leaf.part.end].strip(" "):
             end = place
         else:
@@ -66,10 +68,10 @@ def _end_of_words(leaves: list[_Leaf], text: str) -> int:
     return end
 
 
-def _leaves(parts: list[Part], opened: list[Box], pieces: dict[int, _Gone]) -> list[_Leaf]:
+def _leaves(parts: list[Part], opened: list[Box], pieces: dict[int, _Held]) -> list[_Leaf]:
     leaves: list[_Leaf] = []
     boxes = list(opened)
-    pieces.update((id(box), _Gone()) for box in opened)
+    pieces.update((id(box), _Held()) for box in opened)
     empty: Part | None = None
     for part in parts:
         box = part.item.box
@@ -77,7 +79,7 @@ def _leaves(parts: list[Part], opened: list[Box], pieces: dict[int, _Gone]) -> l
             if is_isolate(box.style):
                 leaves.append(_Leaf(None, tuple(boxes), part.item.level, part.item.start))
             boxes.append(box)
-            pieces[id(box)] = _Gone(starts=box.opens)
+            pieces[id(box)] = _Held(starts=box.opens)
             empty = part
         elif part.item.kind == ItemKind.CLOSE:
             if empty is not None and empty.item.box is box:
@@ -115,7 +117,7 @@ def _common(before: tuple[Box, ...], after: tuple[Box, ...]) -> int:
     return count
 
 
-def _count(leaves: list[_Leaf], pieces: dict[int, _Gone]) -> None:
+def _count(leaves: list[_Leaf], pieces: dict[int, _Held]) -> None:
     before: tuple[Box, ...] = ()
     for leaf in leaves:
         for box in leaf.boxes[_common(before, leaf.boxes) :]:
@@ -123,7 +125,7 @@ def _count(leaves: list[_Leaf], pieces: dict[int, _Gone]) -> None:
         before = leaf.boxes
 
 
-def _with_edges(leaves: list[_Leaf], pieces: dict[int, _Gone], basis: int) -> list[Part]:
+def _with_edges(leaves: list[_Leaf], pieces: dict[int, _Held], basis: int) -> list[Part]:
     found: list[Part] = []
     before: tuple[Box, ...] = ()
     for leaf in [*leaves, _Leaf(None, (), 0)]:
@@ -136,15 +138,15 @@ def _with_edges(leaves: list[_Leaf], pieces: dict[int, _Gone], basis: int) -> li
     return found
 
 
-def _edge(kind: ItemKind, box: Box, gone: _Gone, basis: int) -> Part:
+def _edge(kind: ItemKind, box: Box, held: _Held, basis: int) -> Part:
     """The edge of a piece of an inline box: the box's own where it is its first or last piece, and begins or ends on the line."""
     edges = edges_of(box, basis)
     runs_along = not box.is_reversed
     if kind == ItemKind.OPEN:
-        gone.placed += 1
-        has_edge = gone.placed == 1 and (gone.starts if runs_along else gone.ends)
+        held.placed += 1
+        has_edge = held.placed == 1 and (held.starts if runs_along else held.ends)
         width = edges.margin_left + edges.left
     else:
-        has_edge = gone.placed == gone.pieces and (gone.ends if runs_along else gone.starts)
+        has_edge = held.placed == held.pieces and (held.ends if runs_along else held.starts)
         width = edges.margin_right + edges.right
     return Part(Item(kind, box, 0, 0), -1, 0, 0, width if has_edge else 0, has_edge)

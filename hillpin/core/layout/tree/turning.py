@@ -11,7 +11,6 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 
 from ...markup.tree import Element
-from ...styles.cascade import Winner
 from ...styles.directions import mirrored_name
 from ...styles.style import ComputedStyle
 from ...styles.values import AUTO
@@ -165,16 +164,11 @@ def _mirror(style: ComputedStyle, ways: Ways, into: ComputedStyle) -> None:
     if is_against and style.position == "relative" and not (into.left.is_auto or into.right.is_auto):
         into.left = AUTO
     names = {name.replace("_", "-") for pair in pairs for name in pair}
-    into.winners = {mirrored_name(name) if name in names else name: winner for name, winner in _winners(style).items()}
+    into.winners = {mirrored_name(name) if name in names else name: winner for name, winner in style.winners.items()}
 
 
 def _swapped(borders: Borders) -> Borders:
     return None if borders is None else (borders[0], borders[3], borders[2], borders[1])
-
-
-def _winners(style: ComputedStyle) -> dict[str, Winner]:
-    winners: dict[str, Winner] = style.__dict__.get("winners", {})
-    return winners
 
 
 def _forget_edges(box: Box) -> None:
