@@ -7,6 +7,7 @@ Skia round them on Linux with sub-pixel positioning: glyph advances in 16.16 fix
 
 from __future__ import annotations
 
+import copy
 import io
 import math
 from dataclasses import dataclass
@@ -99,19 +100,27 @@ def _unpacked(font: TTFont, *, with_outlines: bool) -> bytes:
 
 @dataclass(slots=True)
 class _Run:
-    """A run in font units: glyph advances and positioning adjustments with the cluster of each glyph."""
+    """A run in font units: glyph advances and positioning adjustments with the cluster of each glyph. Advances are whole units, in
+    instances of variable fonts too; adjustments there are not."""
 
-    glyphs: list[tuple[int, int, int]]
+    glyphs: list[tuple[int, int, float]]
     safe: tuple[bool, ...]
     length: int
 
 
+FINER = 256
+"""Parts of a font unit in which instances of variable fonts adjust."""
+MOST_INSTANCES = 64
+"""Instances of a variable font that are kept: a page that moves an axis step by step asks for many."""
+
+
 class FileFace:
-    """A face read from the bytes of a TTF, OTF, WOFF or WOFF2 file."""
+    """A face read from the bytes of a TTF, OTF, WOFF or WOFF2 file; of a variable font its default instance."""
 
     def __init__(self, data: bytes, name: str, number: int = 0) -> None:
         font = TTFont(io.BytesIO(data), fontNumber=number, lazy=True)
         self.name = name
+        self.axes: frozenset[str] = frozenset(axis.axisTag for axis in font["fvar"].axes) if "fvar" in font else frozenset()
         self.units_per_em = int(font["head"].unitsPerEm)
         self._read_metrics(font)
         if font.flavor is not None:
@@ -119,11 +128,43 @@ class FileFace:
         substitutions = font["GSUB"].table.FeatureList if "GSUB" in font else None
         self._features = frozenset(record.FeatureTag for record in substitutions.FeatureRecord) if substitutions is not None else frozenset()
         self._covered = frozenset(font.getBestCmap() or {})
-        face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
-        self._font = hb.Font(face)
+        self._face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
+        self._font = hb.Font(self._face)
+        self._fineness = 1
+        self._instances: dict[tuple[tuple[str, float], ...], FileFace] = {}
+        self._keep_nothing()
+
+    def _keep_nothing(self) -> None:
         self._runs: dict[tuple[str, tuple[tuple[str, int], ...], bool], _Run] = {}
         self._shaped: dict[tuple[str, float, tuple[tuple[str, int], ...], bool], Shaped] = {}
         self._metrics: dict[float, Metrics] = {}
+
+    def instance(self, places: tuple[tuple[str, float], ...]) -> FileFace:
+        """The instance at some places of the font's axes, in the axes' own units; the others stand at their defaults."""
+        known = self._instances.get(places)
+        if known is None:
+            if len(self._instances) >= MOST_INSTANCES:
+                self._instances.clear()
+            known = self._instances[places] = self._made_at(places)
+        return known
+
+    def _made_at(self, places: tuple[tuple[str, float], ...]) -> FileFace:
+        """OpenType ``MVAR``: the metrics that vary are moved by whole font units, whatever they were read from."""
+        made = copy.copy(self)
+        made._font = hb.Font(self._face)
+        made._font.set_variations(dict(places))
+        made._font.scale = (self.units_per_em * FINER, self.units_per_em * FINER)
+        made._fineness = FINER
+        made._keep_nothing()
+        made._ascent += made._moved(hb.OTMetricsTag.HORIZONTAL_ASCENDER)
+        made._descent -= made._moved(hb.OTMetricsTag.HORIZONTAL_DESCENDER)
+        made._gap += made._moved(hb.OTMetricsTag.HORIZONTAL_LINE_GAP)
+        made._x_height += made._moved(hb.OTMetricsTag.X_HEIGHT) if self._x_height else 0.0
+        made._cap_height += made._moved(hb.OTMetricsTag.CAP_HEIGHT) if self._cap_height else 0.0
+        return made
+
+    def _moved(self, tag: hb.OTMetricsTag) -> float:
+        return round_half_up(self._font.get_metric_variation(tag)) / self.units_per_em
 
     def _read_metrics(self, font: Any) -> None:
         """hhea, or OS/2 typographic values where the font asks for them, or where hhea is empty."""
@@ -165,7 +206,7 @@ class FileFace:
         """How far a letter reaches above the baseline in px, for faces that do not say; 0 without the letter."""
         glyph = self._font.get_nominal_glyph(ord(letter))
         extents = self._font.get_glyph_extents(glyph) if glyph else None
-        return f32(extents.y_bearing / self.units_per_em * size) if extents is not None else 0.0
+        return f32(extents.y_bearing / self._fineness / self.units_per_em * size) if extents is not None else 0.0
 
     def zero_advance(self, size: float) -> float:
         return self.shape("0", size).advances[0] if self.has("0") else size / 2
@@ -210,13 +251,13 @@ class FileFace:
         hb.shape(self._font, buffer, features)
         safe = [False] * (len(text) + 1)
         safe[0] = safe[-1] = True
-        glyphs: list[tuple[int, int, int]] = []
+        glyphs: list[tuple[int, int, float]] = []
         for info, position in zip(buffer.glyph_infos or (), buffer.glyph_positions or (), strict=True):
             nominal = self._font.get_glyph_h_advance(info.codepoint)
-            adjusted = position.x_advance - nominal
+            adjusted = (position.x_advance - nominal) / self._fineness
             if position.x_advance == 0 and nominal:
-                nominal, adjusted = 0, 0
-            glyphs.append((info.cluster, nominal, adjusted))
+                nominal, adjusted = 0, 0.0
+            glyphs.append((info.cluster, round_half_up(nominal / self._fineness), adjusted))
             safe[info.cluster] = not info.flags & hb.GlyphFlags.UNSAFE_TO_BREAK
         return _Run(glyphs, tuple(safe), len(text))
 

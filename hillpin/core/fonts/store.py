@@ -4,15 +4,17 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..files import Files, resolve
 from ..fonts import system
+from ..styles.font_choices import slope_of
 from ..styles.font_faces import PLAIN, FontFace
 from ..styles.style import ComputedStyle
-from .adjusted import AdjustedFace
+from .adjusted import AdjustedFace, FittedFace, part_of_size
 from .face import Face, FileFace, Metrics
 from .measured import FaceKey, Measured
+from .varied import PLAINLY, Wanted, instance_for, slopes_of
 
 LARGEST_FONT = 16 * 1024 * 1024
 STANDARD = "serif"
@@ -37,8 +39,23 @@ class FontRequest:
     """What a style asks for."""
 
     families: tuple[str, ...]
-    weight: int
-    italic: bool
+    wanted: Wanted = PLAINLY
+    adjust: tuple[str, float | None] | None = None
+    """Which measure of the first font is to be which part of the size (``font-size-adjust``); None as a part: as it is."""
+
+    @property
+    def weight(self) -> int:
+        return self.wanted.weight
+
+    @property
+    def italic(self) -> bool:
+        return self.wanted.style != "normal"
+
+
+def _request(style: ComputedStyle, families: tuple[str, ...] | None = None) -> FontRequest:
+    """What a style asks for, of its own families or of others."""
+    wanted = Wanted(style.font_weight, style.font_style, style.font_stretch, style.font_variation_settings, style.font_optical_sizing == "auto")
+    return FontRequest(style.font_family if families is None else families, wanted, None if isinstance(style.font_size_adjust, str) else style.font_size_adjust)
 
 
 Ranges = list[tuple[int, int]] | None
@@ -69,6 +86,10 @@ class FontStack:
             found = next((face for face, ranges in self._faces() if ranges is None or any(low <= 32 <= high for low, high in ranges)), None)
             self._first = found if found is not None else self._found[0][0]
         return self._first
+
+    def adjusted(self, measure: str, part: float) -> FontStack:
+        """The same faces at such sizes that a measure of the first is a part of what is asked for (css-fonts-5 §3)."""
+        return FontStack((FittedFace(face, self.first, measure, part), ranges) for face, ranges in self._faces())
 
     def face_for(self, character: str) -> Face:
         """The face that draws a character: the first that has it, then the machine's fallback."""
@@ -106,14 +127,19 @@ class FontStore:
 
     def stack(self, style: ComputedStyle) -> FontStack:
         """The faces for a style."""
-        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        request = _request(style)
+        return self._known(request)
+
+    def _known(self, request: FontRequest) -> FontStack:
         known = self._stacks.get(request)
         if known is None:
             known = self._stacks[request] = self._build(request)
         return known
 
     def _build(self, request: FontRequest) -> FontStack:
-        return FontStack(self._families(request))
+        plain = FontStack(self._families(request))
+        measure, part = request.adjust or ("", None)
+        return plain if part is None else plain.adjusted(measure, part)
 
     def _families(self, request: FontRequest) -> Iterator[tuple[Face, Ranges]]:
         """The faces of each family in turn, then the standard font; families that nothing has are noted."""
@@ -140,7 +166,7 @@ class FontStore:
     def lacking(self, style: ComputedStyle) -> tuple[tuple[str, FaceKey], ...]:
         """The families of a style, before the first that this machine has, that only a browser could have: those that it
         said it has not are left out."""
-        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        request = _request(style)
         known = self._lacking.get(request)
         if known is None:
             known = self._lacking[request] = tuple(self._find_lacking(request))
@@ -163,8 +189,12 @@ class FontStore:
         result: list[tuple[Face, list[tuple[int, int]] | None]] = []
         for rule in reversed(chosen_faces(declared, request)):
             face = self._load(rule)
+            if isinstance(face, FileFace):
+                face = instance_for(face, rule, request.wanted)
             if face is not None:
-                result.append((face if rule.adjustments == PLAIN else AdjustedFace(face, rule.adjustments), rule.ranges))
+                # Where a style adjusts sizes, the rule's own ``size-adjust`` does not (as Chromium has it).
+                adjustments = rule.adjustments if request.adjust is None else replace(rule.adjustments, size=1.0)
+                result.append((face if adjustments == PLAIN else AdjustedFace(face, adjustments), rule.ranges))
         return result
 
     def _load(self, rule: FontFace) -> Face | None:
@@ -191,11 +221,8 @@ class FontStore:
     def before_loading(self, style: ComputedStyle) -> Face:
         """The face that stands in while a page's own are loading."""
         families = tuple(family for family in style.font_family if family.lower() not in self._declared)
-        request = FontRequest(families, style.font_weight, style.font_style != "normal")
-        stack = self._stacks.get(request)
-        if stack is None:
-            stack = self._stacks[request] = self._build(request)
-        return stack.first
+        request = _request(style, families)
+        return self._known(request).first
 
     def height_before_loading(self, style: ComputedStyle) -> int:
         """Ascent and descent in whole px of the font that stands in while a page's own are loading: fields decide by it how low
@@ -205,13 +232,17 @@ class FontStore:
 
     def rules_for(self, style: ComputedStyle) -> list[FontFace]:
         """The ``@font-face`` rules that a style's words are set in: of its first declared family those of the nearest style and weight."""
-        request = FontRequest(style.font_family, style.font_weight, style.font_style != "normal")
+        request = _request(style)
         declared = next((known for family in request.families if (known := self._declared.get(family.lower()))), [])
         return chosen_faces(declared, request) if declared else []
 
     def x_height(self, style: ComputedStyle) -> float:
         """x-height of the primary font in px."""
         return self.stack(style).first.x_height(style.font_size)
+
+    def part_of_size(self, style: ComputedStyle, measure: str) -> float:
+        """A measure of the style's first font as a part of its size (css-fonts-5 §3.1)."""
+        return part_of_size(self.stack(style).first, measure, style.font_size)
 
     def zero_advance(self, style: ComputedStyle) -> float:
         """Advance of 0 of the primary font in px."""
@@ -227,10 +258,37 @@ def _key(family: str, request: FontRequest) -> FaceKey:
 
 
 def chosen_faces(declared: list[FontFace], request: FontRequest) -> list[FontFace]:
-    """The rules of a family that a request is met by: style, then weight (css-fonts-4 §5.2)."""
-    italics = [face for face in declared if (face.style != "normal") == request.italic] or declared
+    """The rules of a family that a request is met by: width, then style, then weight (css-fonts-4 §5.2)."""
+    nearest = min(_stretch_distance(request.wanted.stretch, face.stretch) for face in declared)
+    declared = [face for face in declared if _stretch_distance(request.wanted.stretch, face.stretch) == nearest]
+    closest = min(style_distance(request.wanted.style, face) for face in declared)
+    italics = [face for face in declared if style_distance(request.wanted.style, face) == closest]
     best = min(weight_distance(request.weight, face.weight) for face in italics)
     return [face for face in italics if weight_distance(request.weight, face.weight) == best]
+
+
+def _stretch_distance(wanted: float, available: tuple[float, float]) -> tuple[int, float]:
+    """How far a face's widths are from the one that is wanted: what is normal or narrower looks among the narrower ones first."""
+    low, high = available
+    if low <= wanted <= high:
+        return (0, 0.0)
+    nearest = low if wanted < low else high
+    return (1 if (nearest < wanted) == (wanted <= 100) else 2, abs(nearest - wanted))
+
+
+def style_distance(wanted: str, face: FontFace) -> tuple[int, float]:
+    """How far a face leans from what is wanted: to the same side first, then italics for what leans and the upright for those."""
+    low, high = slopes_of(face)
+    is_italic = face.style == "italic"
+    slope = slope_of(wanted)
+    if wanted == "italic":
+        return (0, 0.0) if is_italic else (1 if high > 0 else 2 if (low, high) == (0.0, 0.0) else 3, abs(slope - high))
+    if is_italic:
+        return (2, 0.0)
+    if low <= slope <= high:
+        return (0, 0.0)
+    nearest = low if slope < low else high
+    return (1 if nearest * (slope or 1) > 0 else 3, abs(slope - nearest))
 
 
 def weight_distance(wanted: int, available: tuple[int, int]) -> tuple[int, int]:

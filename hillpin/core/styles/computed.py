@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Protocol
 
@@ -12,6 +11,7 @@ from .cascade import ContainerSize, Winner
 from .clip_paths import ClipShape
 from .declarations import Pending, Wide, read_values
 from .directions import mirrored_name, physical_side
+from .displays import blockified
 from .edge_values import Shadow
 from .gradients import Gradient
 from .grammar import significant
@@ -43,6 +43,9 @@ class FontMetrics(Protocol):
     def zero_advance(self, style: ComputedStyle) -> float:
         """The advance of its figure 0, in px."""
 
+    def part_of_size(self, style: ComputedStyle, measure: str) -> float:
+        """One of its measures (``font-size-adjust``) as a part of its size."""
+
     def line_spacing(self, style: ComputedStyle) -> float:
         """Its ``line-height: normal``, in px."""
 
@@ -61,7 +64,9 @@ class Environment:
 
 
 BORDER_SIDES = ("top", "right", "bottom", "left")
-_FONT_PROPERTIES = ("font-family", "font-weight", "font-style", "font-size", "line-height")
+_FONT_PROPERTIES = (
+    "font-family", "font-weight", "font-style", "font-stretch", "font-variation-settings", "font-optical-sizing", "font-size", "font-size-adjust", "line-height",
+)  # fmt: skip
 MONOSPACE_RATIO = 13 / 16
 """Default size of monospace ÷ that of other fonts: browsers' own default settings."""
 
@@ -274,6 +279,13 @@ class Computer:
             return 400 if base < 350 else 700 if base < 550 else 900 if base < 900 else base
         return base if base < 100 else 100 if base < 550 else 400 if base < 750 else 700
 
+    def _size_adjust(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
+        """css-fonts-5 §3: ``from-font`` is the part that the measure has in the first font here, which is inherited."""
+        if value == "none" or value[1] is not None:
+            return value
+        style.font_size_adjust = value
+        return (value[0], self.environment.fonts.part_of_size(style, value[0]))
+
     def _line_height(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
         """None for normal; a number as Number; anything else as px."""
         if value is None or value == "normal":
@@ -362,6 +374,7 @@ _METHODS: dict[str, Any] = {
     "pair": Computer._pair,
     "font-size": Computer._font_size,
     "font-weight": Computer._font_weight,
+    "size-adjust": Computer._size_adjust,
     "line-height": Computer._line_height,
     "tab-size": Computer._tab_size,
     "vertical-align": Computer._vertical_align,
@@ -371,17 +384,6 @@ _METHODS: dict[str, Any] = {
     "color": Computer._color,
     "within": Computer._within,
 }
-_BLOCKIFIED: Mapping[str, str] = {
-    "inline": "block", "inline-block": "block", "inline-flex": "flex", "inline-grid": "grid", "inline-table": "table",
-    "table-row": "block", "table-row-group": "block", "table-header-group": "block", "table-footer-group": "block",
-    "table-cell": "block", "table-column": "block", "table-column-group": "block", "table-caption": "block",
-    "ruby": "block", "math": "block",
-}  # fmt: skip
-
-
-def blockified(display: str) -> str:
-    """The block-level form of a display type (css-display-3 §2.7)."""
-    return _BLOCKIFIED.get(display, display)
 
 
 def _read_pending(pending: Pending, custom: Custom) -> dict[str, Any] | None:

@@ -7,6 +7,7 @@ from typing import Any
 
 import tinycss2
 
+from .font_choices import read_degrees, read_stretch
 from .grammar import Tokens, keyword, significant, split_commas
 
 
@@ -36,6 +37,14 @@ class FontFace:
     file: str
     line: int
     adjustments: FaceAdjustments = PLAIN
+    stretch: tuple[float, float] = (100.0, 100.0)
+    """From the narrowest to the widest, in percent."""
+    slopes: tuple[float, float] | None = None
+    """The angles of ``oblique``, in degrees to the right; None where none are said."""
+    weight_is_said: bool = False
+    stretch_is_said: bool = False
+    style_is_said: bool = False
+    """Where a rule says nothing, a variable font stands for all that its axes reach (css-fonts-4 §4.4)."""
 
 
 def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
@@ -61,7 +70,21 @@ def read_font_face(node: Any, file: str, line: int) -> FontFace | None:
     ranges = [(t.start, t.end) for t in values.get("unicode-range", []) if t.type == "unicode-range"]
     size, ascent, descent, gap = (_percentage(values.get(name)) for name in ("size-adjust", "ascent-override", "descent-override", "line-gap-override"))
     adjustments = FaceAdjustments(1.0 if size is None else size, ascent, descent, gap)
-    return FontFace(family, (weights[0], weights[-1]), style or "normal", sources, ranges or None, file, line, adjustments)
+    said = {name: tokens for name, tokens in values.items() if not (len(tokens) == 1 and keyword(tokens[0]) == "auto")}
+    return FontFace(
+        family, (min(weights), max(weights)), style or "normal", sources, ranges or None, file, line, adjustments, _stretches(values.get("font-stretch", [])),
+        _slopes(values.get("font-style", [])), "font-weight" in said, "font-stretch" in said, "font-style" in said,
+    )  # fmt: skip
+
+
+def _stretches(tokens: Tokens) -> tuple[float, float]:
+    found = [value for token in tokens if (value := read_stretch([token])) is not None] or [100.0]
+    return (min(found), max(found))
+
+
+def _slopes(tokens: Tokens) -> tuple[float, float] | None:
+    found = [value for token in tokens if (value := read_degrees(token)) is not None]
+    return (min(found), max(found)) if found else None
 
 
 def _percentage(tokens: Tokens | None) -> float | None:

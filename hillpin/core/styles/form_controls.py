@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..markup.tree import Element
 from .cascade import Match
-from .computed import blockified
+from .displays import blockified
 from .style import ComputedStyle
 from .values import ZERO
 

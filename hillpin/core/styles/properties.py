@@ -16,6 +16,7 @@ from ..styles import grid_values as grid
 from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
 from .clip_paths import read_clip_path
 from .edge_values import CORNERS, read_radius, read_shadows
+from .font_choices import read_font_style, read_size_adjust, read_stretch, read_variations
 from .font_features import read_feature_settings, read_ligatures, read_numeric
 from .grammar import (
     Reader,
@@ -161,7 +162,11 @@ _add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Leng
 _add("font-family", read_families, ("serif",), inherited=True)
 _add("font-size", read_font_size, 16.0, inherited=True, compute="font-size", restyled=True)
 _add("font-weight", read_weight, 400, inherited=True, compute="font-weight")
-_words("font-style", "normal italic oblique", inherited=True)
+_add("font-style", read_font_style, "normal", inherited=True)
+_add("font-stretch", read_stretch, 100.0, inherited=True)
+_add("font-variation-settings", read_variations, (), inherited=True)
+_words("font-optical-sizing", "auto none", inherited=True)
+_add("font-size-adjust", read_size_adjust, "none", inherited=True, compute="size-adjust")
 _words("font-variant-caps", "normal small-caps all-small-caps petite-caps all-petite-caps unicase titling-caps", inherited=True)
 _words("font-kerning", "auto normal none", inherited=True)
 _add("font-variant-ligatures", read_ligatures, (), inherited=True)
@@ -279,9 +284,8 @@ _uncovered("alignment-baseline baseline-source dominant-baseline", "auto baselin
 _uncovered("baseline-shift", "0 0px baseline")
 _uncovered("column-height column-wrap flex-line-count frame-sizing")
 _uncovered("cx cy d r rx ry x y", "auto none")
-_uncovered("font-language-override font-optical-sizing font-size-adjust font-variant-alternates font-variant-east-asian")
-_uncovered("font-variant-emoji font-variant-position font-variation-settings")
-_uncovered("font-stretch", "normal 100%")
+_uncovered("font-language-override font-variant-alternates font-variant-east-asian")
+_uncovered("font-variant-emoji font-variant-position")
 _uncovered("hyphenate-character hyphenate-limit-chars")
 _uncovered("image-orientation", "from-image")
 _uncovered("initial-letter margin-trim math-depth math-shift object-view-box", "none normal")

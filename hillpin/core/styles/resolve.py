@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade_under
-from .computed import Computer, Environment, blockified
+from .computed import Computer, Environment
 from .declarations import Pending, Wide
+from .displays import blockified
 from .form_controls import CONTROL_TAGS, adjust_control
 from .legacy_boxes import settle_legacy_box
 from .media import Viewport

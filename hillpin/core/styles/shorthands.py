@@ -9,6 +9,7 @@ from typing import Any
 
 from .background_values import background, background_position
 from .edge_values import border_radius
+from .font_choices import STRETCHES
 from .grammar import Expander, Expansion, Tokens, keyword, read_number
 from .grid_shorthands import grid_lines, grid_shorthand, grid_template
 from .properties import PROPERTIES, Property
@@ -214,6 +215,7 @@ def _font(tokens: Tokens) -> Expansion | None:
     result: Expansion = {
         "font-style": "normal", "font-variant-caps": "normal", "font-weight": 400, "line-height": "normal",
         "font-kerning": "auto", "font-variant-ligatures": (), "font-variant-numeric": (), "font-feature-settings": (),
+        "font-stretch": 100.0, "font-variation-settings": (), "font-optical-sizing": "auto", "font-size-adjust": "none",
     }  # fmt: skip
     if len(tokens) == 1 and keyword(tokens[0]) in _SYSTEM_FONTS:
         return {**result, "font-size": Dimension(13.333, "px"), "font-family": ("system-ui",)}
@@ -226,8 +228,8 @@ def _font(tokens: Tokens) -> Expansion | None:
             result["font-style"] = word
         elif word == "small-caps":
             result["font-variant-caps"] = word
-        elif word is not None and word.endswith(("condensed", "expanded")):
-            continue
+        elif word in STRETCHES:
+            result["font-stretch"] = STRETCHES[word]
         elif (weight := _read("font-weight", [token])) is not None:
             result["font-weight"] = weight
         else:

@@ -67,6 +67,10 @@ class ComputedStyle:
     font_size: Any
     font_weight: int
     font_style: str
+    font_stretch: Any
+    font_variation_settings: tuple[tuple[str, Any], ...]
+    font_optical_sizing: str
+    font_size_adjust: str | tuple[str, Any]
     font_variant_caps: str
     font_kerning: str
     font_variant_ligatures: tuple[tuple[str, int], ...]

@@ -209,7 +209,7 @@ def compute_px(value: Specified, unit_size: UnitSize, basis: float = 0.0) -> flo
 def to_px(value: Dimension, unit_size: UnitSize) -> float:
     """A dimension in CSS px, rounded to single precision as the browser does step by step, within what layout can hold."""
     absolute = ABSOLUTE_UNITS.get(value.unit)
-    px = value.value * absolute if absolute is not None else f32(value.value) * unit_size(value.unit)
+    px = value.value * absolute if absolute is not None else value.value * unit_size(value.unit)
     return max(-MOST_PX, min(MOST_PX, px))
 
 

@@ -282,6 +282,10 @@ def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
         and a.font_size == b.font_size
         and a.font_weight == b.font_weight
         and a.font_style == b.font_style
+        and a.font_stretch == b.font_stretch
+        and a.font_variation_settings == b.font_variation_settings
+        and a.font_optical_sizing == b.font_optical_sizing
+        and a.font_size_adjust == b.font_size_adjust
         and a.letter_spacing == b.letter_spacing
         and a.word_spacing == b.word_spacing
         and a.font_kerning == b.font_kerning
