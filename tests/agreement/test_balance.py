@@ -38,3 +38,27 @@ class Balance(AgreementCase):
     def test_with_other_boxes_in_the_lines(self) -> None:
         picture = '<img width=40 height=20><span style="display: inline-block; width: 30%">a</span><wbr><u style="position: absolute">x</u>'
         self.agree(BALANCE, f"<p>{picture}{words(9)} {picture} {words(8)}</p><ul><li>{words(14)}<li>{words(20)}</ul><table><td>{words(20)}<td>{words(3)}</table>")
+
+
+PRETTY = "body { text-wrap: pretty } p, ul { width: 200px; margin: 16px 0 } b { font-weight: 400 }"
+
+
+class Pretty(AgreementCase):
+    """The last four lines of a paragraph, where the last would be a short word."""
+
+    def test_at_widths_and_lengths(self) -> None:
+        for width in (90, 110, 131, 150, 172, 211, 262, 300):
+            paragraphs = "".join(f'<p style="width: {width}px">{words(count)}</p>' for count in range(3, len(WORDS) + 1))
+            self.agree(PRETTY, paragraphs, widths=(1000,))
+
+    def test_however_the_lines_are_aligned(self) -> None:
+        for look in ("text-align: center", "text-align: right", "text-indent: 50px", "white-space: pre-wrap", "letter-spacing: 1px", "overflow-wrap: anywhere", "word-break: break-all"):
+            with self.subTest(look):
+                self.agree(PRETTY, "".join(f'<p style="{look}">{words(count)}</p>' for count in range(5, len(WORDS))))
+
+    def test_each_paragraph_between_forced_breaks(self) -> None:
+        self.agree(PRETTY, "".join(f"<p>{words(count)}<br>{words(len(WORDS) - count)}</p>" for count in range(4, len(WORDS) - 3)))
+
+    def test_with_other_boxes_in_the_lines(self) -> None:
+        picture = '<img width=40 height=20><span style="display: inline-block; width: 30%">a</span><u style="position: absolute">x</u>'
+        self.agree(PRETTY, "".join(f"<p>{words(count)} {picture} {words(6)}</p><p>{words(count)} <i></i></p><ul><li>{words(count)}</ul><p>{words(count)} <a href=x style='padding: 0 4px'>over <b>there</b></a>.</p>" for count in range(5, 14)))

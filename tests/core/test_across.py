@@ -53,6 +53,7 @@ ONE_BY_ONE = {
     "a grid among blocks": f".g {{ display: grid; grid-template-columns: 1fr 2fr; gap: 2% }} p {{ margin: 12px }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS} <b>{WORDS}</b></p></div><p>{WORDS}</p>",
     "centred links": f"p {{ text-align: center }}|<div><p>{WORDS} <a>the quay</a> {WORDS}</p></div><p>{WORDS}</p>",
     "a picture in the text": f"img {{ width: 20%; height: 30px }}|<p>{WORDS} <img alt=''> {WORDS}</p><p>{WORDS}</p>",
+    "last lines that are no short word": f"p {{ text-wrap: pretty }} .b {{ width: 61% }}|<p>{WORDS} quay</p><p class=b>{WORDS} <b>{WORDS}</b> a</p>",
     "hyphens beside inline boxes": f"|<p>boat&shy;timetable <b>of the north&shy;quay</b></p><p>{WORDS}</p>",
     "vertical edges of inline boxes in percent": f"mark {{ padding: 20% 0 }}|<p>{WORDS} <mark>the quay</mark></p><p>{WORDS}</p>",
     "a float after words": f"b {{ float: right }} p {{ width: 40% }}|<p>(weather incomprehensibilities<b>Leaves</b>Ferry-master's, {WORDS}</p>",

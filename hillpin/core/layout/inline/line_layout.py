@@ -9,7 +9,7 @@ from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
-from .balance import balanced_widths
+from .balance import balanced_widths, pretty_widths
 from .inline_items import has_edge, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .items import InlineContent, Item, ItemKind
@@ -137,13 +137,19 @@ class _LineLayout:
         return result
 
     def _balanced(self, indent: int) -> list[int]:
-        """How wide the first lines are broken at most."""
-        if self.box.style.text_wrap_style != "balance":
+        """How wide the lines are broken at most, the first ones or all."""
+        style = self.box.style.text_wrap_style
+        if style not in ("balance", "pretty"):
             return []
         is_beside_floats = self.floats.lowest > self.cy or any(item.kind == ItemKind.FLOAT for item in self.content.items)
         if is_beside_floats or self.box.first_line is not None:
-            self.ctx.note_unmodelled(self.box, "text-wrap: balance beside floats" if is_beside_floats else "text-wrap: balance with ::first-line")
+            self.ctx.note_unmodelled(self.box, f"text-wrap: {style} beside floats" if is_beside_floats else f"text-wrap: {style} with ::first-line")
             return []
+        if style == "pretty":
+            limits = pretty_widths(self.breaker, self.content, self.width, indent)
+            if limits is None:
+                self.ctx.note_unmodelled(self.box, "text-wrap: pretty with hyphens")
+            return limits or []
         return balanced_widths(self.breaker, self.content, self.width, indent)
 
     def _bounds(self, y: int, height: int) -> None:

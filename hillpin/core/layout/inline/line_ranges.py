@@ -103,7 +103,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     end."""
     return (
         not content.has_percentages
-        and box.style.text_wrap_style != "balance"
+        and box.style.text_wrap_style not in ("balance", "pretty")
         and box.first_line is None
         and not indent_of(box).has_percentage
         and "\u00ad" not in content.text
