@@ -23,6 +23,7 @@ from .matrix import Rect
 from .recorder import Recorder
 from .replaced.natural import Natural
 from .replaced.natural_sizes import Pictures
+from .shapes import around, radii_of
 from .tree.box_tree import BoxTree
 
-__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "containing_box", "contents_of", "edges_of", "layout_root", "scroll_ends", "small_caps_size", "style_metrics", "transformed"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "around", "containing_box", "contents_of", "edges_of", "layout_root", "radii_of", "scroll_ends", "small_caps_size", "style_metrics", "transformed"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from .edge_values import border_radius
@@ -30,10 +30,12 @@ class ClipShape:
     box: str = "border"
     values: tuple[Any, ...] = ()
     centre: tuple[Any, Any] = _CENTRE
+    corners: tuple[tuple[Any, Any], ...] = ()
+    """Radii of an ``inset``, ``rect`` or ``xywh`` that is ``round``: of four corners, each across and down."""
 
     def computed(self, length: Callable[[Any], Any]) -> ClipShape:
         """With its lengths computed."""
-        return ClipShape(self.kind, self.box, length(self.values), length(self.centre))
+        return ClipShape(self.kind, self.box, length(self.values), length(self.centre), length(self.corners))
 
 
 def read_clip_path(tokens: Tokens) -> tuple[ClipShape, ...] | None:
@@ -49,7 +51,16 @@ def read_clip_path(tokens: Tokens) -> tuple[ClipShape, ...] | None:
         return (ClipShape("box", box),) if boxes else None
     read = _SHAPES.get(shapes[0].lower_name) if shapes[0].type == "function" else None
     found = read(significant(shapes[0].arguments)) if read is not None else _other(shapes[0])
-    return None if found is None else (ClipShape(found.kind, box, found.values, found.centre),)
+    return None if found is None else (replace(found, box=box),)
+
+
+def read_shape_outside(tokens: Tokens) -> tuple[ClipShape, ...] | None:
+    """One shape, in the margin box where no other box is said; empty for ``none`` (css-shapes-1 §2.1)."""
+    if any(keyword(token) in ("fill-box", "stroke-box", "view-box") for token in tokens):
+        return None
+    found = read_clip_path(tokens)
+    is_said = any(keyword(token) is not None for token in tokens)
+    return tuple(replace(shape, box="margin") for shape in found) if found and not is_said else found
 
 
 def _other(token: Token) -> ClipShape | None:
@@ -57,30 +68,31 @@ def _other(token: Token) -> ClipShape | None:
     return ClipShape("other") if is_known else None
 
 
-def _without_round(tokens: Tokens) -> Tokens | None:
-    """What stands before ``round``, where what follows it is radii."""
+def _rounded(tokens: Tokens, read: Callable[[Tokens], ClipShape | None]) -> ClipShape | None:
+    """A rectangle, which may be ``round`` by radii."""
     place = next((number for number, token in enumerate(tokens) if keyword(token) == "round"), None)
-    return tokens if place is None else tokens[:place] if border_radius(tokens[place + 1 :]) is not None else None
+    found = read(tokens[:place])
+    if place is None or found is None:
+        return found
+    radii = border_radius(tokens[place + 1 :])
+    return replace(found, corners=tuple(radii.values())) if radii is not None else None
 
 
 def _inset(tokens: Tokens) -> ClipShape | None:
-    plain = _without_round(tokens)
-    found = [read_length(token) for token in plain or ()]
-    if plain is None or not 1 <= len(found) <= 4 or None in found:
+    found = [read_length(token) for token in tokens]
+    if not 1 <= len(found) <= 4 or None in found:
         return None
     order = {1: (0, 0, 0, 0), 2: (0, 1, 0, 1), 3: (0, 1, 2, 1), 4: (0, 1, 2, 3)}[len(found)]
     return ClipShape("inset", values=tuple(found[place] for place in order))
 
 
 def _rect(tokens: Tokens) -> ClipShape | None:
-    plain = _without_round(tokens)
-    found = ["auto" if keyword(token) == "auto" else read_length(token) for token in plain or ()]
+    found = ["auto" if keyword(token) == "auto" else read_length(token) for token in tokens]
     return ClipShape("rect", values=tuple(found)) if len(found) == 4 and None not in found else None
 
 
 def _xywh(tokens: Tokens) -> ClipShape | None:
-    plain = _without_round(tokens)
-    found = [read_length(token, negative=place < 2) for place, token in enumerate(plain or ())]
+    found = [read_length(token, negative=place < 2) for place, token in enumerate(tokens)]
     return ClipShape("xywh", values=tuple(found)) if len(found) == 4 and None not in found else None
 
 
@@ -106,6 +118,9 @@ def _polygon(tokens: Tokens) -> ClipShape | None:
     return ClipShape("polygon", values=tuple(points)) if points and all(len(point) == 2 and None not in point for point in points) else None
 
 
-_SHAPES: dict[str, Callable[[Tokens], ClipShape | None]] = {"inset": _inset, "rect": _rect, "xywh": _xywh, "circle": _round("circle", (0, 1)), "ellipse": _round("ellipse", (0, 1, 2)), "polygon": _polygon}
+_SHAPES: dict[str, Callable[[Tokens], ClipShape | None]] = {
+    **{name: lambda tokens, read=read: _rounded(tokens, read) for name, read in (("inset", _inset), ("rect", _rect), ("xywh", _xywh))},  # type: ignore[misc]
+    "circle": _round("circle", (0, 1)), "ellipse": _round("ellipse", (0, 1, 2)), "polygon": _polygon,
+}  # fmt: skip
 
-__all__ = ["ClipShape", "read_clip_path"]
+__all__ = ["ClipShape", "read_clip_path", "read_shape_outside"]

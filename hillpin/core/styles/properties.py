@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 from ..styles import grid_values as grid
 from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
-from .clip_paths import read_clip_path
+from .clip_paths import read_clip_path, read_shape_outside
 from .edge_values import CORNERS, read_radius, read_shadows
 from .font_choices import read_font_style, read_size_adjust, read_stretch, read_variations
 from .font_features import read_feature_settings, read_ligatures, read_numeric
@@ -132,6 +132,8 @@ _BREAKS = "auto avoid avoid-page avoid-column page column left right recto verso
 _add("display", read_display, "inline", uncovered=lambda value: "ruby" if value == "ruby" else "")
 _words("position", "static relative absolute fixed sticky -webkit-sticky")
 _words("float", "none left right inline-start inline-end")
+_add("shape-outside", read_shape_outside, (), compute="within", restyled=True)
+_add("shape-margin", sizing(), ZERO, compute="length", restyled=True)
 _words("clear", "none left right both inline-start inline-end")
 _words("visibility", "visible hidden collapse", inherited=True)
 _words("box-sizing", "content-box border-box", restyled=True)
@@ -294,7 +296,7 @@ _uncovered("offset-anchor offset-distance offset-path offset-position offset-rot
 _uncovered("perspective position-anchor position-area position-try-fallbacks position-try-order", "none normal auto")
 _uncovered("ruby-align ruby-overhang", "space-around auto")
 _uncovered("ruby-position -webkit-ruby-position", "over alternate before")
-_uncovered("scroll-marker-group scrollbar-gutter shape-outside")
+_uncovered("scroll-marker-group scrollbar-gutter")
 _uncovered("text-anchor", "start")
 _uncovered("text-autospace", "no-autospace normal")
 _uncovered("text-fit text-emphasis-style text-justify")

@@ -58,6 +58,8 @@ class ComputedStyle:
     right: Length
     bottom: Length
     left: Length
+    shape_outside: tuple[Any, ...]
+    shape_margin: Length
     aspect_ratio: Ratio | None
     scrollbar_width: str
     field_sizing: str

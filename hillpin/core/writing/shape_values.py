@@ -3,36 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
-from ..layout import Fragment, Rect
+from ..layout import Fragment, Rect, radii_of
 from ..shown import px
-from ..styles import CORNERS, ComputedStyle, Length, Shadow
+from ..styles import ComputedStyle, Length, Shadow
 
 _NEAR = 1 / 128
-
-
-@dataclass(frozen=True, slots=True)
-class Radii:
-    """The radii of a box, from the left top corner clockwise, each across and down; ``part`` is what is left of those that were asked for
-    (1 where all fit), ``side`` and ``room`` the side that is too short for them and its length."""
-
-    used: tuple[tuple[float, float], ...]
-    part: float
-    side: str
-    room: float
-
-
-def radii_of(style: ComputedStyle, width: float, height: float) -> Radii:
-    """The radii that a box gets: where two on a side are longer than it, all are cut down alike (css-backgrounds-3 §5.5)."""
-    asked = [tuple(length.resolve(round(whole * 64)) / 64 for length, whole in zip(getattr(style, f"border_{corner.replace('-', '_')}_radius"), (width, height), strict=True)) for corner in CORNERS]
-    sides = (("top", 0, 1, 0, width), ("right", 1, 2, 1, height), ("bottom", 3, 2, 0, width), ("left", 0, 3, 1, height))
-    part, side, room = 1.0, "", 0.0
-    for name, first, second, axis, length in sides:
-        together = asked[first][axis] + asked[second][axis]
-        if together > length + _NEAR and length / together < part - 1e-9:
-            part, side, room = length / together, name, length
-    return Radii(tuple((x * part, y * part) for x, y in asked), part, side, room)
 
 
 def radius_words(fragment: Fragment) -> str:

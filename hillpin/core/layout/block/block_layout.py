@@ -30,6 +30,7 @@ from ..sizes.sizing import (
     resolve_block,
 )
 from .fieldset import FIELDSET, layout_fieldset
+from .float_shapes import outline_of
 from .floats import NO_CLAMP, Floats
 from .inside import NO_STRUT, Flow, Inside, Strut
 from .lines_inside import inside_of_lines
@@ -162,8 +163,9 @@ class _BlockFlow(FlowRules[int, Inside]):
         outer_width = fragment.width + edges.margin_left + edges.margin_right
         outer_height = fragment.height + edges.margin_top + edges.margin_bottom
         x, top = self.floats.place(
-            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
-        )
+            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width,
+            outline_of(self.ctx, box, fragment.width, fragment.height, edges, self.width),
+        )  # fmt: skip
         self._add(x - self.cx + edges.margin_left, top - self.cy + edges.margin_top, fragment)
         self.ctx.recorder.float(box, edges, self, x - self.cx, top - self.cy)
 

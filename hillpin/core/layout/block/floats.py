@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from ...units import ONE
+from .outlines import Outline
+
 
 class Exclusion(NamedTuple):
     """The margin box of a placed float."""
@@ -13,6 +16,17 @@ class Exclusion(NamedTuple):
     top: int
     right: int
     bottom: int
+    outline: Outline | None = None
+    """What lines keep clear of instead."""
+
+    def across(self, top: int, bottom: int) -> tuple[int, int] | None:
+        """From where to where lines between two heights keep clear of it; None where they need not."""
+        if self.outline is None:
+            return self.left, self.right
+        span = self.outline.span((top - self.top) / ONE, (bottom - self.top) / ONE)
+        if span is None:
+            return None
+        return max(self.left + int(span[0] * ONE), self.left), min(self.left + int(span[1] * ONE), self.right)
 
 
 NO_CLAMP = -1
@@ -55,13 +69,27 @@ class Floats:
                     right = min(right, item.left)
         return left, max(left, right)
 
-    def next_edge(self, y: int, height: int = 1, first: int | None = None) -> int | None:
-        """The nearest bottom below y of a float that stands in the way there, of the ``first`` ones or of all."""
+    def bounds_of_lines(self, y: int, height: int, left: int, right: int, before: int) -> tuple[int, int]:
+        """The free span as lines have it: along the outlines of floats that have one, of the first ones: an outline that comes after a
+        word of a line moves nothing in it (as Chromium has it)."""
         bottom = y + max(height, 1)
-        edges = [item.bottom for item in self.items[:first] if item.top < bottom and item.bottom > y]
+        for number, item in enumerate(self.items):
+            if item.top < bottom and item.bottom > y and (item.outline is None or number < before):
+                across = item.across(y, bottom)
+                if across is not None and item.is_left:
+                    left = max(left, across[1])
+                elif across is not None:
+                    right = min(right, across[0])
+        return left, max(left, right)
+
+    def next_edge(self, y: int, height: int = 1, first: int | None = None, *, of_lines: bool = False) -> int | None:
+        """The nearest bottom below y of a float that stands in the way there, of the ``first`` ones or of all. Lines go down along an
+        outline px by px."""
+        bottom = y + max(height, 1)
+        edges = [item.bottom if item.outline is None or not of_lines else min(y + ONE, item.bottom) for item in self.items[:first] if item.top < bottom and item.bottom > y]
         return min(edges) if edges else None
 
-    def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int) -> tuple[int, int]:
+    def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int, outline: Outline | None = None) -> tuple[int, int]:
         """Put a float of that margin-box size as high as it may stand, then as far to its side (rules 2, 5 to 9)."""
         y = max(y, self.last_top)
         while True:
@@ -73,7 +101,7 @@ class Floats:
                 break
             y = edge
         x = low if is_left else high - width
-        self.add(Exclusion(is_left, x, y, x + width, y + height))
+        self.add(Exclusion(is_left, x, y, x + width, y + height, outline))
         return x, y
 
     def add(self, item: Exclusion) -> None:

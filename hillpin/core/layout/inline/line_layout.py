@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from ..block.float_shapes import outline_of
 from ..block.floats import NO_CLAMP, Floats
 from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
@@ -99,6 +100,7 @@ class _LineLayout:
         self.float_tops: dict[int, int] = {}
         self.y = 0
         self.limits: list[int] = []
+        self.line_height = 1
         self.left = self.right = self.floats_before = 0
         self._begin(box if box.first_line is None else box.first_line)
 
@@ -153,7 +155,7 @@ class _LineLayout:
         return balanced_widths(self.breaker, self.content, self.width, indent)
 
     def _bounds(self, y: int, height: int) -> None:
-        left, right = self.floats.bounds(self.cy + y, height, self.cx, self.cx + self.width)
+        left, right = self.floats.bounds_of_lines(self.cy + y, height, self.cx, self.cx + self.width, self.floats_before)
         self.left, self.right = left - self.cx, right - self.cx
 
     def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
@@ -171,7 +173,7 @@ class _LineLayout:
         most = self.limits[self.result.line_count] if self.result.line_count < len(self.limits) else self.width
         for _ in range(MOST_TRIES):
             self.assembler.open_boxes = list(open_boxes)
-            self.y = top
+            self.y, self.line_height = top, height
             self._bounds(top, height)
             line = self.breaker.next_line(index, offset, min(max(self.right - self.left, 0), most), indent)
             self._keep_floats_before(line, saved_items, saved_state, index)
@@ -183,7 +185,7 @@ class _LineLayout:
             # Between floats that leave no room a line that its indent pulls back does not stand either.
             is_shut = room <= 0 and self.left > 0 and self.right < self.width
             if (line.width + indent > room + 1 or (line.width and is_shut)) and intruded and self.box.style.text_wrap_mode != "nowrap":
-                edge = floats.next_edge(self.cy + top, height, self.floats_before)
+                edge = floats.next_edge(self.cy + top, height, self.floats_before, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
                     continue
@@ -227,16 +229,17 @@ class _LineLayout:
         included; None to put it after the line (CSS 2 §9.5.1)."""
         index = self.content.items.index(item)
         if index in self.placed_floats:
-            self._bounds(self.y, 1)
+            self._bounds(self.y, self.line_height)
             return max(self.right - self.left, 0)
         fragment, edges = self._float_fragment(item.box)
         outer = fragment.width + edges.margin_left + edges.margin_right
-        if outer > self.right - self.left - position + 1 and not is_at_start:
+        left, right = self.floats.bounds(self.cy + self.y, self.line_height, self.cx, self.cx + self.width)
+        if outer > right - left - position + 1 and not is_at_start:
             return None
         self._put_float(item.box, self.y, index)
         if is_at_start:
             self.floats_before = len(self.floats.items)
-        self._bounds(self.y, 1)
+        self._bounds(self.y, self.line_height)
         return max(self.right - self.left, 0)
 
     def _float_fragment(self, box: Box) -> tuple[Fragment, Edges]:
@@ -254,8 +257,9 @@ class _LineLayout:
         outer_width = fragment.width + edges.margin_left + edges.margin_right
         outer_height = fragment.height + edges.margin_top + edges.margin_bottom
         x, top = self.floats.place(
-            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width
-        )
+            box.style.float == "left", outer_width, outer_height, self.cy + y, self.cx, self.cx + self.width,
+            outline_of(self.ctx, box, fragment.width, fragment.height, edges, self.width),
+        )  # fmt: skip
         dx, dy = relative_offset(box, self.width, self.percent_block) if box.is_relative else (0, 0)
         self.float_tops[index] = y
         self.placed_floats[index] = Placed(x - self.cx + edges.margin_left + dx, top - self.cy + edges.margin_top + dy, fragment)
