@@ -7,8 +7,9 @@ from typing import ClassVar
 
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
+from hillpin.core.styles.aliases import ALIASES
 from hillpin.core.styles.properties import NAMING, PAINTS, PROPERTIES
-from hillpin.core.styles.shorthands import ALIASES, SHORTHANDS
+from hillpin.core.styles.shorthands import SHORTHANDS
 from hillpin.core.styles.style import ComputedStyle
 from playwright.sync_api import Page as BrowserPage
 

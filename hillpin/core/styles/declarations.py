@@ -8,9 +8,10 @@ from typing import Any
 import tinycss2
 from tinycss2.ast import DimensionToken
 
+from .aliases import ALIASES, is_logical
 from .grammar import Tokens, keyword, significant
 from .properties import PROPERTIES, is_known
-from .shorthands import ALIASES, SHORTHANDS
+from .shorthands import SHORTHANDS
 
 CSS_WIDE = frozenset({"inherit", "initial", "unset", "revert", "revert-layer"})
 
@@ -147,11 +148,11 @@ def read_declaration(item: Any, file: str, line: int, quirks: bool = False) -> D
     if has_variable(tokens):
         pending = Pending(name, tuple(item.value))
         values = dict.fromkeys(longhands_of(name), pending)
-        return Declaration(name, text, values, item.important, file, line, column, "inline" in item.lower_name)
+        return Declaration(name, text, values, item.important, file, line, column, is_logical(item.lower_name))
     read = read_values(name, tokens) if name in PROPERTIES or name in SHORTHANDS or _is_wide(tokens) else {}
     if read is None:
         return Problem(file, line, _why(item.lower_name, tokens, text), shown)
-    return Declaration(name, text, read, item.important, file, line, column, "inline" in item.lower_name)
+    return Declaration(name, text, read, item.important, file, line, column, is_logical(item.lower_name))
 
 
 def _is_wide(tokens: Tokens) -> bool:

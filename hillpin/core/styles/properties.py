@@ -198,6 +198,7 @@ _words("overflow-wrap", "normal break-word anywhere", inherited=True)
 _words("word-break", "normal break-all keep-all break-word auto-phrase", inherited=True)
 _words("line-break", "auto loose normal strict anywhere", inherited=True)
 _words("hyphens", "manual none auto", inherited=True)
+_words("box-decoration-break", "slice clone")
 _words("text-overflow", "clip ellipsis")
 _add("vertical-align", read_vertical_align, "baseline", compute="vertical-align", restyled=True)
 _add("list-style-type", read_list_style_type, "disc", inherited=True)
@@ -279,7 +280,6 @@ _words("text-decoration-line", "none underline overline line-through blink", inh
 
 # Moves boxes, and is not followed: named at every element that it touches.
 _uncovered("-webkit-border-horizontal-spacing -webkit-border-vertical-spacing", "0 0px")
-_uncovered("box-decoration-break -webkit-box-decoration-break", "slice")
 _uncovered("-webkit-line-break -webkit-text-security -webkit-text-combine", "auto none")
 _uncovered("-webkit-writing-mode", "horizontal-tb")
 _uncovered("alignment-baseline baseline-source dominant-baseline", "auto baseline")

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from .aliases import LOGICAL_SIDES
 from .background_values import background, background_position
 from .edge_values import border_radius
 from .font_choices import STRETCHES
@@ -17,38 +18,6 @@ from .readers import read_families, read_line_height, read_list_style_type, read
 from .values import Dimension, Percentage
 
 SIDES = ("top", "right", "bottom", "left")
-LOGICAL_SIDES = {"block-start": "top", "block-end": "bottom", "inline-start": "left", "inline-end": "right"}
-
-
-def _alias_names() -> dict[str, str]:
-    aliases = {
-        "inline-size": "width", "block-size": "height", "min-inline-size": "min-width", "min-block-size": "min-height",
-        "contain-intrinsic-inline-size": "contain-intrinsic-width", "contain-intrinsic-block-size": "contain-intrinsic-height",
-        "max-inline-size": "max-width", "max-block-size": "max-height", "word-wrap": "overflow-wrap",
-        "grid-row-gap": "row-gap", "grid-column-gap": "column-gap", "overflow-inline": "overflow-x",
-        "overflow-block": "overflow-y", "-webkit-box-sizing": "box-sizing", "-moz-box-sizing": "unknown",
-        "-webkit-appearance": "appearance", "-webkit-hyphens": "hyphens", "-webkit-transform": "transform",
-        "line-clamp": "-webkit-line-clamp", "-webkit-align-items": "align-items", "-webkit-flex-wrap": "flex-wrap",
-        "-webkit-justify-content": "justify-content", "-webkit-flex-direction": "flex-direction",
-        "-webkit-order": "order", "-webkit-align-self": "align-self", "-webkit-align-content": "align-content",
-        "-webkit-flex-grow": "flex-grow", "-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
-        "border-start-start-radius": "border-top-left-radius", "border-start-end-radius": "border-top-right-radius", "border-end-start-radius": "border-bottom-left-radius",
-        "border-end-end-radius": "border-bottom-right-radius", "-webkit-border-radius": "border-radius", "-webkit-box-shadow": "box-shadow",
-        **{f"-webkit-column-{part}": f"column-{part}" for part in ("count", "width", "gap", "fill", "span")}, "-webkit-columns": "columns",
-        "-webkit-background-size": "background-size", "-webkit-background-clip": "background-clip", "-webkit-background-origin": "background-origin",
-    }  # fmt: skip
-    for logical, side in LOGICAL_SIDES.items():
-        aliases[f"margin-{logical}"] = f"margin-{side}"
-        aliases[f"padding-{logical}"] = f"padding-{side}"
-        aliases[f"inset-{logical}"] = side
-        for part in ("width", "style", "color"):
-            aliases[f"border-{logical}-{part}"] = f"border-{side}-{part}"
-    return aliases
-
-
-ALIASES = _alias_names()
-
-
 def read_longhand(prop: Property, tokens: Tokens) -> Any:
     """The specified value of a longhand, or None where it does not parse."""
     return prop.read(tokens) if tokens else None

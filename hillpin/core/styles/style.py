@@ -97,6 +97,7 @@ class ComputedStyle:
     line_break: str
     hyphens: str
     text_overflow: str
+    box_decoration_break: str
     vertical_align: str | Length
     list_style_type: str
     list_style_position: str

@@ -15,6 +15,7 @@ from ...styles.values import ZERO, Length
 from ..boxes import BREAK, INLINE, TEXT, Box
 from ..context import Context
 from .bidi import has_directions, levels_of
+from .cloned_edges import is_cloned
 from .items import InlineContent, Item, ItemKind, edge_of, is_first_side
 from .text_shaping import running_sums, shape_text
 from .text_transforms import goes_on_with_a_word, transformed
@@ -74,7 +75,8 @@ class _Builder:
         percentages = any(
             getattr(item.box.style, name).has_percentage for item in self.items if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) for name in _EDGES
         )
-        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels)
+        has_clones = not has_levels and any(is_cloned(item.box) for item in self.items if item.kind == ItemKind.OPEN)
+        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels, has_clones=has_clones)
 
     def _part_by_levels(self, text: str) -> bool:
         """Part texts where their characters begin to run the other way. False where nothing runs against the paragraph."""

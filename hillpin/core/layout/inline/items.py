@@ -62,6 +62,8 @@ class InlineContent:
     has_percentages: bool = False
     has_levels: bool = False
     """Whether some of it runs against its paragraph."""
+    has_clones: bool = False
+    """Whether pieces of some inline box have all its edges (``cloned_edges``)."""
     break_table: Any = None
     """Where its lines are known to end (``line_ranges.BreakTable``)."""
     line_ends: Any = None
@@ -77,3 +79,16 @@ def edge_of(item: Item, basis: int) -> tuple[int, int]:
 def is_first_side(item: Item) -> bool:
     """Whether an edge of an inline box is at the side where its paragraph begins: its start, if it does not run against that."""
     return (item.kind == ItemKind.OPEN) != item.box.is_reversed
+
+
+def ends_the_text(content: InlineContent, index: int) -> bool:
+    """Whether nothing but boxes out of flow follows from an item on, on a line that may break."""
+    items = content.items
+    last = next((item for item in reversed(items[:index]) if item.kind in (ItemKind.TEXT, ItemKind.ATOMIC)), None)
+    return last is not None and last.wraps and all(item.kind in (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW) for item in items[index:])
+
+
+def space_follows(content: InlineContent, index: int) -> bool:
+    """Whether the first text in an inline box begins with a space at which lines may break."""
+    following = next((item for item in content.items[index:] if item.kind != ItemKind.OPEN), None)
+    return following is not None and following.kind == ItemKind.TEXT and following.collapses and following.wraps and content.text[following.start : following.start + 1] == " "

@@ -9,6 +9,7 @@ from ..boxes import BREAK, INLINE, TEXT, Box, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
+from .cloned_edges import end_edge, start_edge
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics, text_edges
 from .items import ItemKind
 from .line_parts import Line, Part, text_width
@@ -155,9 +156,11 @@ class LineAssembler:
         if self.root.has_outside_marker:
             _ensure(stack[0])
         reordered = self._reordered(line) if self.has_levels else None
-        for box in self.open_boxes if reordered is None else ():
-            stack.append(self._open(box, x, has_start=False))
         position = x
+        for box in self.open_boxes if reordered is None else ():
+            start = start_edge(box, self.basis)
+            stack.append(self._open(box, position + (edges_of(box, self.basis).margin_left if start else 0), has_start=bool(start)))
+            position += start
         parts = line.parts if reordered is None else reordered
         for part in parts:
             item = part.item
@@ -200,7 +203,10 @@ class LineAssembler:
                 position += part.width
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None] if reordered is None else self._open_after(line)
         while len(stack) > 1:
-            self._close(stack, position, at_line_end=True)
+            last = stack[-1].box
+            end = end_edge(last, self.basis) if last is not None and reordered is None else 0
+            position += end
+            self._close(stack, position - (edges_of(last, self.basis).margin_right if last is not None and end else 0), at_line_end=True)
         return self._finish(stack[0], x, position, parts)
 
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:

@@ -8,8 +8,21 @@ from collections.abc import Callable
 
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
-from .items import InlineContent, Item, ItemKind
-from .line_parts import Line, Part, close_after_break, edge_width, hyphen_width, is_parted_before, is_parted_before_space, tab_width, text_width, trimmed_end
+from .cloned_edges import edges_around
+from .items import InlineContent, Item, ItemKind, ends_the_text, space_follows
+from .line_parts import (
+    Line,
+    Part,
+    close_after_break,
+    edge_width,
+    hyphen_width,
+    hyphenate,
+    is_parted_before,
+    is_parted_before_space,
+    tab_width,
+    text_width,
+    trimmed_end,
+)
 
 SLACK = 64 * 200
 """Overrun in 1/64 px beyond which no kerning can make a stretch fit."""
@@ -44,8 +57,9 @@ class LineBreaker:
     def next_line(self, index: int, offset: int, available: int, indent: int) -> Line:
         """The line from an item and text position, for an available width in 1/64 px."""
         line = Line()
+        line.start_edges, _ = edges_around(self.content, index, self.basis)
         self.available = available
-        position = indent
+        position = indent + line.start_edges
         items = self.content.items
         overflowing = False
         while index < len(items):
@@ -68,7 +82,7 @@ class LineBreaker:
             elif kind == FLOAT:
                 self._float(line, index, position, indent)
             elif kind == ItemKind.OUT_OF_FLOW:
-                if overflowing and line.has_content and self._ends_the_text(index):
+                if overflowing and line.has_content and ends_the_text(self.content, index):
                     return self._cut_before_open(line, index, indent)
                 line.parts.append(Part(item, index, item.start, item.end, 0))
             else:
@@ -85,10 +99,10 @@ class LineBreaker:
         item = self.content.items[index]
         width, kind = edge_width(item, self.basis), item.kind
         is_parted = kind == OPEN and width > 0 and is_parted_before(line, item, self.content.text) and self._over(position + width, line)
-        is_parted = is_parted or (kind == OPEN and width > 0 and self._space_follows(index) and self._over(position + width, line) and is_parted_before_space(line, overflowing))
+        is_parted = is_parted or (kind == OPEN and width > 0 and space_follows(self.content, index) and self._over(position + width, line) and is_parted_before_space(line, overflowing))
         if kind == OPEN and width > 0 and line.has_content and (is_parted or (not overflowing and position + width > self.available + EPSILON and item.start < len(self.content.text))):
             back = self._rewind(line, indent, at_item_start=is_parted or self.content.can_break[item.start])
-            if back is None and self._space_follows(index):
+            if back is None and space_follows(self.content, index):
                 back = self._cut_before_open(line, index, indent)
             if back is not None:
                 return position, overflowing, back
@@ -115,18 +129,6 @@ class LineBreaker:
         line.has_content = True
         position += width
         return position, overflowing or self._over(position, line), None
-
-    def _ends_the_text(self, index: int) -> bool:
-        """Whether nothing but boxes out of flow follows, on a line that may break."""
-        items = self.content.items
-        last = next((item for item in reversed(items[:index]) if item.kind in (TEXT, ATOMIC)), None)
-        return last is not None and last.wraps and all(item.kind in (OPEN, CLOSE, FLOAT, ItemKind.OUT_OF_FLOW) for item in items[index:])
-
-    def _space_follows(self, index: int) -> bool:
-        """Whether the first text in an inline box begins with a space at which lines may break."""
-        items = self.content.items
-        following = next((item for item in items[index:] if item.kind != OPEN), None)
-        return following is not None and following.kind == TEXT and following.collapses and following.wraps and self.content.text[following.start : following.start + 1] == " "
 
     def _cut_before_open(self, line: Line, index: int, indent: int) -> Line:
         """End the line before an inline box whose edge does not fit, and before those that open right before it."""
@@ -358,7 +360,7 @@ class LineBreaker:
         part = Part(item, index, item.start, item.end, 0)
         position -= self._hanging(line)
         line.parts.append(part)
-        room = self.place_float(item, position, position == indent) if not line.floats_after else None
+        room = self.place_float(item, position, position == indent + line.start_edges) if not line.floats_after else None
         if room is None:
             line.floats_after.append(part)
         else:
@@ -388,12 +390,6 @@ class LineBreaker:
                 if part.end > part.start and (end > part.start or not part.item.collapses):
                     break
         if not line.forced and not line.is_last and not line.is_hyphenated:
-            self._hyphenate(line)
-        line.width = sum(part.width for part in line.parts) - hanging
+            hyphenate(self.ctx, line, self.content.text)
+        line.width = line.start_edges + sum(part.width for part in line.parts) + edges_around(self.content, line.next_index, self.basis)[1] - hanging
         return line
-
-    def _hyphenate(self, line: Line) -> None:
-        last = next((part for part in reversed(line.parts) if part.item.kind == TEXT), None)
-        if last is not None and last.end > last.start and self.content.text[last.end - 1] == "\u00ad":
-            line.is_hyphenated = True
-            last.width += hyphen_width(self.ctx, last.item)

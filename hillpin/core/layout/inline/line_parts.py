@@ -37,6 +37,8 @@ class Line:
     searched: int = 0
     """How many parts are known to hold no opportunity, whatever comes after them."""
     floats_after: list[Part] = field(default_factory=list)
+    start_edges: int = 0
+    """What inline boxes that go on, and whose edges are cloned, put before it."""
     is_hyphenated: bool = False
     """Whether the width of a hyphen was added to its last part."""
 
@@ -142,3 +144,11 @@ def is_parted_before_space(line: Line, overflowing: bool) -> bool:
         return True
     last = [part.item.kind for part in line.parts if part.item.kind != ItemKind.OPEN][-2:]
     return last == [ItemKind.CLOSE, ItemKind.CLOSE]
+
+
+def hyphenate(ctx: Context, line: Line, text: str) -> None:
+    """Show the hyphen at which a line ends, if it ends at one."""
+    last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)
+    if last is not None and last.end > last.start and text[last.end - 1] == "\u00ad":
+        line.is_hyphenated = True
+        last.width += hyphen_width(ctx, last.item)

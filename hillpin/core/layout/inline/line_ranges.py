@@ -103,6 +103,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
     end."""
     return (
         not content.has_percentages
+        and not content.has_clones
         and box.style.text_wrap_style not in ("balance", "pretty")
         and box.first_line is None
         and not indent_of(box).has_percentage

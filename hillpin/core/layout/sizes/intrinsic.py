@@ -8,6 +8,7 @@ from ...styles.values import Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
+from ..inline.cloned_edges import end_edge, start_edge
 from ..inline.inline_items import indent_of, is_wbr, prepare
 from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
@@ -163,6 +164,8 @@ class _InlineSizes:
         self.floats = self.floats_above = 0
         """Floats of the line that stand beside one another, and the widest such row before them."""
         self.last_float = ""
+        self.starts = self.ends = 0
+        """Edges of open inline boxes that every piece has (``cloned_edges``)."""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
         self.behind_wbr = False
@@ -178,7 +181,13 @@ class _InlineSizes:
                 if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge:
                     self._end_piece()
                     self.at_edge = True
+                if item.kind == ItemKind.CLOSE and self.content.has_clones:
+                    self.starts -= start_edge(item.box, 0)
+                    self.ends -= end_edge(item.box, 0)
                 self._grow(edge_width(item, 0))
+                if item.kind == ItemKind.OPEN and self.content.has_clones:
+                    self.starts += start_edge(item.box, 0)
+                    self.ends += end_edge(item.box, 0)
                 self.end_edges += edge_width(item, 0)
             elif item.kind == ItemKind.BREAK:
                 self._end_line()
@@ -256,8 +265,8 @@ class _InlineSizes:
         self.line_trailing = width - text_width(ctx, item, text, item.start, trimmed) if trimmed < item.end else 0
 
     def _end_piece(self) -> None:
-        self.low = max(self.low, self.since_break - self.trailing)
-        self.since_break = 0
+        self.low = max(self.low, self.since_break - self.trailing + self.ends)
+        self.since_break = self.starts
         self.trailing = self.end_trailing = 0
 
     def _end_line(self) -> None:

@@ -102,7 +102,8 @@ def _holds_block(box: Box) -> bool:
 def _piece(box: Box, opens: bool) -> Box:
     piece = Box(Kind.INLINE, box.style, box.element, pseudo=box.pseudo, is_inline_level=True)
     piece.is_relative = box.is_relative
-    piece.opens, piece.closes = opens, False
+    is_cloned = box.style.box_decoration_break == "clone"
+    piece.opens, piece.closes = opens or is_cloned, is_cloned
     return piece
 
 
