@@ -34,7 +34,7 @@ from .markup import Document, Element, Text, parse_html
 from .markup.check import MarkupProblem, check_markup
 from .markup.parse import MOST_ELEMENTS
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
-from .styles.computed import Environment
+from .styles.environment import Environment
 from .styles.media import ALWAYS, USUAL_READER, Reader, Viewport, parse_media, read_for
 from .styles.resolve import StyleResolver
 from .styles.selector_parser import parse_selector_list
@@ -336,8 +336,9 @@ def _container_sizes(root: Fragment) -> dict[Element, ContainerSize]:
         style = box.style
         if style.container_type != "normal" and box.element is not None and box.pseudo is None:
             edges = fragment.edges()
-            width = max(fragment.width - edges.inline, 0) / 64
-            height = max(fragment.height - edges.block, 0) / 64 if style.container_type == "size" else None
+            unit = 64 * style.effective_zoom
+            width = max(fragment.width - edges.inline, 0) / unit
+            height = max(fragment.height - edges.block, 0) / unit if style.container_type == "size" else None
             sizes.setdefault(box.element, ContainerSize(width, height, style.container_name))
         stack.extend(child.fragment for child in fragment.children if child.fragment.box.is_container)
     return dict(sorted(sizes.items(), key=lambda item: item[0].index))

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Any, Protocol
+from typing import Any
 
 from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
@@ -13,10 +12,10 @@ from .declarations import Pending, Wide, read_values
 from .directions import mirrored_name, physical_side
 from .displays import blockified
 from .edge_values import Shadow
+from .environment import Environment, FontMetrics
 from .gradients import Gradient
 from .grammar import significant
 from .longhand_readers import FONT_SIZES, MONOSPACE_SIZES, QUIRKY_MONOSPACE_SIZES
-from .media import Viewport
 from .properties import INHERITED_FIELDS, INITIAL, PROPERTIES, Property
 from .style import ComputedStyle
 from .values import (
@@ -32,36 +31,7 @@ from .values import (
     viewport_unit,
 )
 from .variables import Custom, Cyclic, resolve_custom, substitute
-
-
-class FontMetrics(Protocol):
-    """What computing needs of fonts."""
-
-    def x_height(self, style: ComputedStyle) -> float:
-        """The x-height of the style's first font, in px."""
-
-    def zero_advance(self, style: ComputedStyle) -> float:
-        """The advance of its figure 0, in px."""
-
-    def part_of_size(self, style: ComputedStyle, measure: str) -> float:
-        """One of its measures (``font-size-adjust``) as a part of its size."""
-
-    def line_spacing(self, style: ComputedStyle) -> float:
-        """Its ``line-height: normal``, in px."""
-
-
-@dataclass(slots=True)
-class Environment:
-    """What relative units refer to besides the element itself."""
-
-    viewport: Viewport
-    fonts: FontMetrics
-    root_font_size: float = 16.0
-    root: ComputedStyle | None = None
-    initial_font_size: float = 16.0
-    """``medium``, as the reader has set it (css-fonts-4 §2.5)."""
-    quirks: bool = False
-
+from .zoom import grow_inherited, grown
 
 BORDER_SIDES = ("top", "right", "bottom", "left")
 _FONT_PROPERTIES = (
@@ -97,6 +67,7 @@ class Computer:
         style.winners = winners
         style.parent = parent
         values = self._specified(winners, style.custom)
+        self._zoom(values, style, parent)
         for name in _FONT_PROPERTIES:
             if name in values:
                 self._apply(PROPERTIES[name], values[name], style, parent)
@@ -149,6 +120,18 @@ class Computer:
             values[name] = value
         return values
 
+    def _zoom(self, values: dict[str, Any], style: ComputedStyle, parent: ComputedStyle | None) -> None:
+        own = values.pop("zoom", 1.0)
+        around = parent.effective_zoom if parent is not None else 1.0
+        if isinstance(own, Wide):
+            own = parent.zoom if own.keyword == "inherit" and parent is not None else 1.0
+        style.zoom, style.effective_zoom = own, around * own
+        if own != 1:
+            grow_inherited(style, own)
+        if style.effective_zoom != 1:
+            for side in BORDER_SIDES:
+                values.setdefault(f"border-{side}-width", Dimension(3, "px"))
+
     def _apply(self, prop: Property, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> None:
         field = prop.field
         if isinstance(value, Wide):
@@ -165,6 +148,8 @@ class Computer:
                     style.__dict__["absolute_font_size"] = False
                     style.font_size = self._keyword_size("medium", style)
             return
+        if style.effective_zoom != 1:
+            value = grown(value, style.effective_zoom)
         method = _METHODS[prop.compute]
         if method is not None:
             value = method(self, value, style, parent)
@@ -179,7 +164,7 @@ class Computer:
                 return float(style.font_size)
             if unit == "rem":
                 self.uses_viewport |= environment.root.inherits_viewport if environment.root is not None else 0
-                return environment.root_font_size
+                return environment.root_font_size if environment.root is None else environment.root_font_size / environment.root.effective_zoom
             if unit in VIEWPORT_UNITS:
                 self.uses_viewport |= 1 if unit[-1] in "hb" else 2
                 return viewport_unit(unit, environment.viewport.width, environment.viewport.height)
@@ -233,7 +218,7 @@ class Computer:
 
     def _font_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         """§ css-fonts-4 2.5: em and % are of the parent's size."""
-        base = float(parent.font_size) if parent is not None else self.environment.initial_font_size
+        base = (float(parent.font_size) if parent is not None else self.environment.initial_font_size) * style.zoom
         if isinstance(value, str) and value not in ("smaller", "larger"):
             style.__dict__["absolute_font_size"] = False
             return self._keyword_size(value, style)
@@ -242,7 +227,10 @@ class Computer:
             return self._of_the_family(f32(base / 1.2 if value == "smaller" else base * 1.2), style, parent)
         is_relative = isinstance(value, Percentage) or (isinstance(value, Dimension) and value.unit in ("em", "ex", "ch"))
         own, style.font_size = style.font_size, base
-        size = max(0.0, min(compute_px(value, self.unit_size(parent if is_relative and parent is not None else style), base), 10_000.0))
+        size = compute_px(value, self.unit_size(parent if is_relative and parent is not None else style), base)
+        if is_relative and isinstance(value, Dimension):
+            size = f32(size * style.zoom)
+        size = max(0.0, min(size, 10_000.0))
         style.font_size = own
         if is_relative:
             return self._of_the_family(size, style, parent)
@@ -253,7 +241,7 @@ class Computer:
         """A keyword's size, by the table of the generic family (browsers' rule; quirks mode has a table of its own)."""
         style.__dict__["font_keyword"] = word
         table = FONT_SIZES if style.font_family != ("monospace",) else QUIRKY_MONOSPACE_SIZES if self.environment.quirks else MONOSPACE_SIZES
-        return f32(table[word] * (self.environment.initial_font_size / 16))
+        return f32(table[word] * (self.environment.initial_font_size / 16) * style.effective_zoom)
 
     def _of_the_family(self, size: float, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         """A size that goes back to a keyword changes with the default size of the generic family, where that changes."""

@@ -98,6 +98,17 @@ def read_factor(tokens: Tokens) -> Any:
     return number if number is not None and number >= 0 else None
 
 
+def read_zoom(tokens: Tokens) -> float | None:
+    """A factor or a percentage; 0 says nothing, as ``normal`` does."""
+    if len(tokens) != 1:
+        return None
+    token = tokens[0]
+    if keyword(token) == "normal":
+        return 1.0
+    value = token.value / 100 if token.type == "percentage" else token.value if token.type == "number" else -1
+    return float(value) or 1.0 if value >= 0 else None
+
+
 def read_z_index(tokens: Tokens) -> Any:
     if len(tokens) != 1:
         return None

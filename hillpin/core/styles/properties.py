@@ -46,6 +46,7 @@ from .longhand_readers import (
     read_vertical_align,
     read_will_change,
     read_z_index,
+    read_zoom,
     shown,
 )
 from .paints import PAINTS, SHORT_FOR_PAINTS
@@ -274,7 +275,7 @@ _words("-webkit-box-align", "stretch start end center baseline")
 _words("-webkit-box-pack", "start end center justify")
 _add("-webkit-box-flex", read_factor, 0.0)
 _add("-webkit-box-ordinal-group", lambda tokens: one(read_integer)(tokens), 1)
-_add("zoom", read_factor, 1.0, uncovered=lambda value: "zoom" if value != 1 else "")
+_add("zoom", read_zoom, 1.0)
 _words("pointer-events", "auto none all visible painted fill stroke", inherited=True, effect="paints")
 _words("text-decoration-line", "none underline overline line-through blink", inherited=False, effect="paints", restyled=True)
 

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade_under
-from .computed import Computer, Environment
+from .computed import Computer
 from .declarations import Pending, Wide
 from .displays import blockified
+from .environment import Environment
 from .form_controls import CONTROL_TAGS, adjust_control
 from .legacy_boxes import settle_legacy_box
 from .media import Viewport
@@ -184,7 +185,7 @@ class StyleResolver:
         return style
 
 
-_PASSED_ON = frozenset({*INHERITED_FIELDS, "custom", "absolute_font_size", "font_keyword"})
+_PASSED_ON = frozenset({*INHERITED_FIELDS, "custom", "absolute_font_size", "font_keyword", "effective_zoom"})
 """Fields that what is inside takes over where it says nothing else."""
 
 

@@ -187,6 +187,8 @@ class ComputedStyle:
     _webkit_box_flex: Any
     _webkit_box_ordinal_group: int
 
+    effective_zoom: Any = 1.0
+    """How many times as long lengths are: all ``zoom`` of the element and those around it."""
     is_text_field: bool = False
     """Whether lines are no lower than the font's own: of one-line fields."""
     is_legacy_box: bool = False

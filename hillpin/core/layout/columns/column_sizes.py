@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import NamedTuple
 
 from ..boxes import BLOCK, Box
@@ -33,9 +34,9 @@ def spans_columns(box: Box) -> bool:
 
 
 def _gap(box: Box, width: int) -> int:
-    """``normal`` is 1em (css-align-3 §8.3)."""
+    """``normal`` is 1em (css-align-3 §8.3), in whole px."""
     gap = box.style.column_gap
-    return int(box.style.font_size * 64) if gap.is_auto else gap.resolve(width)
+    return math.floor(box.style.font_size + 0.5) * 64 if gap.is_auto else gap.resolve(width)
 
 
 def _asked(box: Box) -> tuple[int, int | None]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,6 +21,14 @@ class Natural:
     given that comes to nothing."""
     wants_default: bool = True
     """Whether 300 × 150 stand in for missing natural sizes."""
+
+
+def zoomed(natural: Natural, factor: float) -> Natural:
+    """So many times as large, lines and baselines excepted: those are of fonts that have grown."""
+    if factor == 1:
+        return natural
+    width, height = (None if size is None else max(round(size * factor), min(size, 64)) for size in (natural.width, natural.height))
+    return replace(natural, width=width, height=height)
 
 
 NOTHING = Natural(0, 0, None)

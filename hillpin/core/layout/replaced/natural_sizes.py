@@ -17,11 +17,13 @@ from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
 from ..inline.text_shaping import running_sums, shape_run
-from .natural import Natural
+from .natural import Natural, zoomed
 from .selects import natural_of_select
 
 CARET, SPIN_BUTTON = 64, 15 * 64
 """Where text would be put into an empty field, and the buttons of a field for numbers, in 1/64 px."""
+ZOOMING = frozenset({"text", "search", "tel", "url", "email", "password", "number", "checkbox", "radio", "range", "button", "submit", "reset", "hidden"})
+"""Kinds of ``input`` whose sizes follow ``zoom``; those of others were measured without."""
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
@@ -108,6 +110,11 @@ def natural_of_picture(size: PictureSize) -> Natural:
 
 def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
     """Natural size of embedded content and controls other than img."""
+    embedded = _embedded(element)
+    return zoomed(embedded, style.effective_zoom) if embedded is not None else _control(element, style, fonts)
+
+
+def _embedded(element: Element) -> Natural | None:
     tag = element.tag
     if tag == "svg":
         size = size_from_attributes(element.attributes)
@@ -122,7 +129,7 @@ def natural_of_element(element: Element, style: ComputedStyle, fonts: FontStore)
         return Natural(300 * 64, 54 * 64, None) if "controls" in element.attributes else Natural(0, 0, None)
     if tag in ("iframe", "embed", "object"):
         return Natural(300 * 64, 150 * 64, None)
-    return _control(element, style, fonts)
+    return None
 
 
 def natural_of_symbol(style: ComputedStyle, fonts: FontStore) -> Natural:
@@ -170,10 +177,10 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         level = SCROLL_BARS[style.scrollbar_width] * 64 if style.overflow_x == "scroll" else 0
         return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None)
     if kind in ("checkbox", "radio"):
-        side = 0 if is_bare(style) else 13 * 64
+        side = 0 if is_bare(style) else round(13 * 64 * style.effective_zoom)
         return Natural(side, side, None, sits_on_baseline=not is_bare(style))
     if kind == "range":
-        return Natural(129 * 64, 16 * 64, None, sits_on_baseline=True)
+        return zoomed(Natural(129 * 64, 16 * 64, None, sits_on_baseline=True), style.effective_zoom)
     if kind == "color":
         return Natural(44 * 64, 23 * 64, None, baseline=19 * 64)
     if style.field_sizing == "content":

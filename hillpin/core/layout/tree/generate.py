@@ -14,9 +14,10 @@ from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
 from ...styles.style import ComputedStyle
 from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
-from ..replaced.natural import Natural
+from ..replaced.natural import Natural, zoomed
 from ..replaced.natural_sizes import (
     REPLACED_TAGS,
+    ZOOMING,
     Pictures,
     natural_of_element,
     natural_of_picture,
@@ -305,7 +306,7 @@ class Generator:
             size = self.pictures.size(str(data)) if data else None
             plain = self.resolver.anonymous_style(style, "inline")
             box = Box(Kind.REPLACED, plain, None, is_inline_level=True)
-            box.natural = natural_of_picture(size) if size is not None else Natural(0, 0, None)
+            box.natural = zoomed(natural_of_picture(size), style.effective_zoom) if size is not None else Natural(0, 0, None)
             return [box]
         if not text:
             return []
@@ -330,9 +331,9 @@ class Generator:
             if size is None:
                 self._broken_picture(element, style, into)
                 return
-            natural = natural_of_picture(size)
+            natural = zoomed(natural_of_picture(size), style.effective_zoom)
         elif element.tag == "object" and (size := self.pictures.size(element.attributes.get("data", ""))) is not None:
-            natural = natural_of_picture(size)
+            natural = zoomed(natural_of_picture(size), style.effective_zoom)
         else:
             measure = partial(natural_of_element, element, style, self.fonts)
             natural = measure()
@@ -356,7 +357,7 @@ class Generator:
             box.kind = Kind.REPLACED
             box.is_bfc_root = True
             size = 0 if "alt" in element.attributes or not element.attributes.get("src") else 16 * 64
-            box.natural = Natural(size, size, None, wants_default=False)
+            box.natural = zoomed(Natural(size, size, None, wants_default=False), style.effective_zoom)
             into.append(box)
             return
         if box.kind == Kind.INLINE:
@@ -366,7 +367,7 @@ class Generator:
         plain = self.resolver.anonymous_style(style, "inline")
         # A picture of 16 px floats before the words; as wide, and no higher than their line.
         icon = Box(Kind.REPLACED, plain, None, is_inline_level=True)
-        icon.natural = Natural(16 * 64, 0, None, wants_default=False)
+        icon.natural = zoomed(Natural(16 * 64, 0, None, wants_default=False), style.effective_zoom)
         settle(box, [icon, Box(Kind.TEXT, plain, None, text=alt, is_inline_level=True)], self.resolver)
         into.append(box)
 
@@ -376,6 +377,8 @@ class Generator:
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
+        if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
+            self._unmodelled(box, element, "zoom of a control")
         if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
             self._unmodelled(box, element, "visibility: collapse")
 

@@ -221,7 +221,9 @@ def _fits(parent: Box, child: Box) -> bool:
 
 
 def _table_children(parent: Box, children: list[Box], resolver: StyleResolver) -> list[Box]:
-    """Children of a table, row group or row: what does not fit is wrapped in an anonymous row or cell."""
+    """Children of a table, row group or row: what does not fit is wrapped in an anonymous row or cell. Text of nothing but white
+    space is nothing there, kept or not, beside whatever else (as Chromium has it)."""
+    children = [child for child in children if not _is_blank(child)]
     if parent.kind == Kind.COLUMN_GROUP:
         return [child for child in children if child.kind == Kind.COLUMN]
 
