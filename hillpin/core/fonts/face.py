@@ -108,6 +108,8 @@ class _Run:
     length: int
 
 
+MOST_RUNS = 20_000
+"""Runs of text that are kept of a face; of the instances of a variable font together."""
 FINER = 256
 """Parts of a font unit in which instances of variable fonts adjust."""
 MOST_INSTANCES = 64
@@ -131,6 +133,7 @@ class FileFace:
         self._face = hb.Face(data, number if data[:4] == b"ttcf" else 0)
         self._font = hb.Font(self._face)
         self._fineness = 1
+        self._most = MOST_RUNS
         self._instances: dict[tuple[tuple[str, float], ...], FileFace] = {}
         self._keep_nothing()
 
@@ -155,6 +158,7 @@ class FileFace:
         made._font.set_variations(dict(places))
         made._font.scale = (self.units_per_em * FINER, self.units_per_em * FINER)
         made._fineness = FINER
+        made._most = MOST_RUNS // MOST_INSTANCES
         made._keep_nothing()
         made._ascent += made._moved(hb.OTMetricsTag.HORIZONTAL_ASCENDER)
         made._descent -= made._moved(hb.OTMetricsTag.HORIZONTAL_DESCENDER)
@@ -229,7 +233,7 @@ class FileFace:
         key = (text, size, features, from_right)
         known = self._shaped.get(key)
         if known is None:
-            if len(self._shaped) > 20_000:
+            if len(self._shaped) > self._most:
                 self._shaped.clear()
             known = self._shaped[key] = self._at_size(self._run(text, features, from_right), size)
         return known
@@ -238,7 +242,7 @@ class FileFace:
         key = (text, features, from_right)
         known = self._runs.get(key)
         if known is None:
-            if len(self._runs) > 20_000:
+            if len(self._runs) > self._most:
                 self._runs.clear()
             known = self._runs[key] = self._shape_units(text, dict(features), from_right)
         return known
