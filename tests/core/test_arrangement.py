@@ -247,12 +247,12 @@ class Containers(unittest.TestCase):
 class NotCovered(unittest.TestCase):
     def test_what_layout_does_not_cover_is_marked_and_named(self) -> None:
         for declaration, name in (
-            ("shape-outside: circle()", "shape-outside"),
             ("initial-letter: 3", "initial-letter"),
             ("writing-mode: vertical-rl", "writing-mode: vertical-rl"),
             ("unicode-bidi: plaintext", "unicode-bidi"),
             ("perspective: 100px", "perspective"),
-            ("text-wrap: pretty", "text-wrap: pretty"),
+            ("float: left; shape-outside: url(a.png)", "shape-outside"),
+            ("margin-trim: block", "margin-trim"),
         ):
             page = page_of(f"p {{ {declaration} }}", "<p>x</p>")
             self.assertFalse(box(page, "p").modelled, declaration)
