@@ -269,3 +269,12 @@ class Flex(AgreementCase):
             """,
             f"<div class=f>{ITEMS}</div><div class=f style='height:150px'>{ITEMS}</div>",
         )
+
+
+class Drawings(AgreementCase):
+    def test_limits_of_those_with_a_ratio_alone(self) -> None:
+        drawing = "data:image/svg+xml,<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 90 160'/>"
+        limits = ("max-height: 150px", "max-height: 50px", "min-height: 400px", "max-width: 50px", "min-width: 400px", "max-height: 150px; max-width: 50px", "max-height: 40px; min-width: 60px", "width: 70px; max-height: 50px", "max-height: 50%")
+        for flex in ("", "flex-direction: column", "align-items: flex-start", "height: 100px", "flex-wrap: wrap", "display: inline-flex"):
+            with self.subTest(flex):
+                self.agree(".f { display: flex; width: 300px }", "".join(f'<div class=f style="{flex}"><img src="{drawing}" style="{limit}"></div>' for limit in limits), (700,))

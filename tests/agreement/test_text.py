@@ -205,3 +205,14 @@ class KeptSpaces(AgreementCase):
         for how in ("overflow-wrap: anywhere", "word-break: break-word", "overflow-wrap: break-word"):
             body = "".join(f"<p style='white-space: {space}; width: {width}px'>{text}</p>" for space in ("pre-wrap", "normal", "break-spaces", "pre-line") for text in ("Wind when dogs on", "Wind  when   dogs", " x yy  zz ") for width in (0, 12, 30, 50))
             self.agree(f"p {{ {how}; margin: 0 }}", body, widths=(500,))
+
+
+class SoftHyphens(AgreementCase):
+    def test_where_a_piece_fits_but_not_with_its_hyphen(self) -> None:
+        word = "Light\u00adhouse\u00adkeep\u00ader"
+        for breaks in ("overflow-wrap: anywhere", "overflow-wrap: break-word", "word-break: break-word", "word-break: break-all", "hyphens: manual"):
+            with self.subTest(breaks):
+                body = "".join(
+                    f'<p style="width: {width}px"><em style="padding: {padding}">{word}</em></p>' for padding in ("0 20px", "0 10px", "0", "0 20px 0 0", "0 0 0 20px") for width in (30, 40, 50, 56, 63, 70, 80, 100)
+                ) + "".join(f'<div style="{room}"><p>{inside}</p><i>x</i></div>' for room in ("width: min-content", "float: left; max-width: 50px", "display: grid; grid-template-columns: min-content 1fr") for inside in (word, f"a {word}", f"<b>{word}</b>"))  # fmt: skip
+                self.agree(breaks.join(("body { ", " }")), body, (700,))

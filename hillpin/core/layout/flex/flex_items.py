@@ -240,7 +240,7 @@ class _Sizes:
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:
-            return max(self.axes.inner_width - self.item.main_start - self.item.main_end, self.edges.inline)
+            return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
         if self.axes.is_row:
             widest = self.ctx.content_sizes(self.box)[1] + self.edges.inline
             return through_ratio(self.box, widest, self.edges, self.axes.percent_block) if self.box.kind != REPLACED else widest

@@ -3,7 +3,6 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
 from collections.abc import Callable
 
 from ...fonts.linebreak import grapheme_starts
@@ -11,10 +10,12 @@ from ..context import Context
 from .cloned_edges import edges_around
 from .items import InlineContent, Item, ItemKind, ends_the_text, space_follows
 from .line_parts import (
+    SOFT_HYPHEN,
     Line,
     Part,
     close_after_break,
     edge_width,
+    emergency_break,
     hyphen_width,
     hyphenate,
     is_parted_before,
@@ -202,7 +203,7 @@ class LineBreaker:
     def _without_opportunity(self, line: Line, index: int, start: int, end: int, room: int) -> tuple[int | None, bool]:
         """Where a text is cut for which the line has no opportunity to break, or that the line has ended before it instead."""
         item, text = self.content.items[index], self.content.text
-        cut = self._emergency(item, start, end, room, line)
+        cut = emergency_break(self.ctx, item, self.content.text, start, end, room, line.has_content) if self._breaks_anywhere(item) else None
         while cut is not None and item.box.style.white_space_collapse != "break-spaces" and cut < end and text[cut] == " ":
             # Spaces hang at the end of a line, wherever it was broken.
             cut += 1
@@ -246,7 +247,7 @@ class LineBreaker:
         for cut in range(probe, start, -1):
             if cut < end and can_break[cut]:
                 fitting = trimmed_end(item, text, start, cut)
-                hyphen = hyphen_width(self.ctx, item) if text[cut - 1] == "\u00ad" else 0
+                hyphen = hyphen_width(self.ctx, item) if text[cut - 1] == SOFT_HYPHEN else 0
                 if text_width(self.ctx, item, text, start, fitting) + hyphen <= room:
                     return cut
         return None
@@ -268,25 +269,6 @@ class LineBreaker:
         """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
         return self.content.can_break[start] or before is None or before.item.kind != TEXT or not before.item.wraps or self._breaks_anywhere(before.item)
-
-    def _emergency(self, item: Item, start: int, end: int, room: int, line: Line) -> int | None:
-        """``overflow-wrap``: break anywhere, where nothing else helps (css-text-3 §5.5)."""
-        if not self._breaks_anywhere(item):
-            return None
-        text = self.content.text
-        # No line holds more characters than fit by their own advances, and a few for kerning.
-        target = item.sums[start - item.start] + room / 64
-        end = min(end, item.start + bisect_right(item.sums, target, start - item.start) + 8)
-        best = None
-        for position in [*grapheme_starts(text[start:end])[1:], end - start]:
-            if text_width(self.ctx, item, text, start, start + position) > room and (best is not None or line.has_content):
-                break
-            best = start + position
-            if text_width(self.ctx, item, text, start, best) > room:
-                break
-        if best is not None and text_width(self.ctx, item, text, start, best) > room and line.has_content:
-            return None
-        return best
 
     def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
         """End the line at the last opportunity among its parts, or None where there is none."""

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import math
+from bisect import bisect_right
 from dataclasses import dataclass, field
 
+from ...fonts.linebreak import grapheme_starts
 from ..context import Context
 from .items import Item, ItemKind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
+
+SOFT_HYPHEN = "\u00ad"
 
 
 @dataclass(slots=True)
@@ -149,6 +153,31 @@ def is_parted_before_space(line: Line, overflowing: bool) -> bool:
 def hyphenate(ctx: Context, line: Line, text: str) -> None:
     """Show the hyphen at which a line ends, if it ends at one."""
     last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)
-    if last is not None and last.end > last.start and text[last.end - 1] == "\u00ad":
+    if last is not None and last.end > last.start and text[last.end - 1] == SOFT_HYPHEN:
         line.is_hyphenated = True
         last.width += hyphen_width(ctx, last.item)
+
+
+def emergency_break(ctx: Context, item: Item, text: str, start: int, end: int, room: int, has_content: bool) -> int | None:
+    """Where ``overflow-wrap`` breaks a stretch of a text item anywhere, where nothing else helps (css-text-3 §5.5), in a room in 1/64 px;
+    None where not one character fits beside what the line holds."""
+    # No line holds more characters than fit by their own advances, and a few for kerning.
+    target = item.sums[start - item.start] + room / 64
+    end = min(end, item.start + bisect_right(item.sums, target, start - item.start) + 8)
+    best = before_hyphen = None
+    has_room = False
+    for position in [*grapheme_starts(text[start:end])[1:], end - start]:
+        cut = start + position
+        if text[cut : cut + 1] == SOFT_HYPHEN:
+            # A hyphen stays with what it ends, but for one character that has no room with it.
+            before_hyphen = cut if position == 1 else None
+            continue
+        hyphen = hyphen_width(ctx, item) if text[cut - 1] == SOFT_HYPHEN and cut < item.end else 0
+        has_room_now = text_width(ctx, item, text, start, cut) + hyphen <= room
+        if not has_room_now and (best is not None or has_content or before_hyphen is not None):
+            return best if before_hyphen is None else before_hyphen
+        best, has_room = cut, has_room_now
+        before_hyphen = None
+        if not has_room:
+            break
+    return best if has_room or not has_content else None
