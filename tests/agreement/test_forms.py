@@ -141,3 +141,21 @@ class SizedByContent(AgreementCase):
         )  # fmt: skip
         for field in fields:
             self.agree("body * { field-sizing: content; font: 20px/30px Sans }", f"a {field} b<span>x</span>", widths=(500,))
+
+
+class Dates(AgreementCase):
+    def test_fields_of_dates_and_files(self) -> None:
+        for kind in ("date", "month", "week", "file"):
+            with self.subTest(kind):
+                fonts = ("", "font: 10px Sans", "font-size: 20px", "font: 40px Slab", "font-weight: bold; font-family: Sans", "padding: 0; border: 0", "padding: 9px; width: 100px", "display: block", "line-height: 40px", "box-sizing: content-box; width: 90px", "margin: 4px; vertical-align: top")
+                self.agree("i { font-style: normal }", "".join(f'<p>a <input type={kind} style="{font}"> <b>x</b></p><div style="display: flex; align-items: baseline"><input type={kind} style="{font}"><i>y</i></div>' for font in fonts), (700,))
+
+    def test_areas_are_aligned_by_their_first_line(self) -> None:
+        areas = ("<textarea>W</textarea>when", "<textarea rows=1></textarea>when", "<textarea style='margin: 5px'></textarea><b>x</b>", "<textarea style='padding: 9px; border: 0'></textarea><b>x</b>", "<textarea style='overflow: hidden'></textarea><b>x</b>")
+        for align in ("baseline", "last baseline", "flex-start"):
+            for around in ("display: flex", "display: grid; grid-auto-flow: column"):
+                self.agree("", "".join(f'<div style="{around}; align-items: {align}">{area}</div>' for area in areas) + f"<p>x {areas[0]}</p>", (700,))
+
+    def test_tables_keep_their_cells_beyond_a_limit(self) -> None:
+        for around in ("float: left", "display: inline-block", "width: min-content", "position: absolute"):
+            self.agree("", "".join(f'<div style="{around}"><table style="{limit}"><td nowrap>Tickets archipelago</td></table></div>' for limit in ("max-width: 60px", "max-width: 60px; width: 200px", "max-width: 60px; padding: 5px", "max-width: 60px; border-collapse: collapse", "max-width: 200px")), (700,))

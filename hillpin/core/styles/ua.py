@@ -88,6 +88,7 @@ input:not([type=image i], [type=range i], [type=checkbox i], [type=radio i]) { o
 input[type=range] { margin: 2px; padding: 0; border: 0; }
 input[type=color] { box-sizing: border-box; width: 50px; height: 27px; padding: 1px 2px; border: 1px solid rgb(118, 118, 118); }
 input[type=file] { padding: 0; border: 0; }
+input[type=date i], input[type=month i], input[type=week i], input[type=time i], input[type=datetime-local i] { font-family: monospace; padding: 0; padding-inline-start: 1px; }
 [popover] { display: none; }
 textarea { padding: 2px; border: 1px solid rgb(118, 118, 118); font-family: monospace; white-space: pre-wrap;
   overflow: auto; overflow-wrap: break-word; }

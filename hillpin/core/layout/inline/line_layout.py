@@ -389,7 +389,7 @@ def _index_of(content: InlineContent, item: Item) -> int:
 def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
     """The baseline of an atomic inline box from its border top; None for its bottom margin edge (§10.8.1)."""
     if box.kind == REPLACED:
-        return fragment.last_baseline
+        return fragment.last_baseline if box.natural is None or box.natural.first_line is None else None
     if box.kind in (FLEX, GRID, TABLE):
         return fragment.first_baseline
     if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):

@@ -14,6 +14,8 @@ class Natural:
     ratio: float | None
     baseline: int | None = None
     """For controls: the baseline of the text inside, from the content box's top."""
+    first_line: int | None = None
+    """For text areas: the baseline of their first line, by which they are aligned in rows of flex and grid, but not on lines."""
     sits_on_baseline: bool = False
     """For boxes to tick: the border box's bottom is the baseline."""
     line: tuple[int, int] | None = None

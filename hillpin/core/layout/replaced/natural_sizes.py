@@ -17,6 +17,7 @@ from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
 from ..inline.text_shaping import running_sums, shape_run
+from .date_fields import DATE_KINDS, button_style, natural_of_date, natural_of_file
 from .natural import Natural, zoomed
 from .selects import natural_of_select
 
@@ -170,12 +171,12 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     if element.tag == "select":
         return natural_of_select(element, style, fonts, line, ascent)
     if element.tag == "textarea" and style.field_sizing == "content":
-        return Natural(CARET, line, None)
+        return Natural(CARET, line, None, first_line=ascent)
     if element.tag == "textarea":
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
         level = SCROLL_BARS[style.scrollbar_width] * 64 if style.overflow_x == "scroll" else 0
-        return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None)
+        return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None, first_line=ascent)
     if kind in ("checkbox", "radio"):
         side = 0 if is_bare(style) else round(13 * 64 * style.effective_zoom)
         return Natural(side, side, None, sits_on_baseline=not is_bare(style))
@@ -183,6 +184,10 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return zoomed(Natural(129 * 64, 16 * 64, None, sits_on_baseline=True), style.effective_zoom)
     if kind == "color":
         return Natural(44 * 64, 23 * 64, None, baseline=19 * 64)
+    if kind in DATE_KINDS:
+        return natural_of_date(kind, style, fonts, line, ascent)
+    if kind == "file":
+        return natural_of_file(style, fonts, (line, ascent), _plain_line(button_style(style), fonts))
     if style.field_sizing == "content":
         return Natural(_width_of_text(element, kind, style, fonts), line, None, baseline=ascent, line=_plain_line(style, fonts))
     size = _number(element, "size", 20)

@@ -87,6 +87,8 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
         spare = height - natural.height if natural.height is not None else 0
         spare = max(spare, 0) if natural.line is None else spare
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
+    if natural.first_line is not None:
+        fragment.first_baseline = fragment.last_baseline = edges.top + natural.first_line
     if natural.sits_on_baseline:
         fragment.first_baseline = fragment.last_baseline = fragment.height
     ctx.recorder.replaced(box, edges, space, fragment)

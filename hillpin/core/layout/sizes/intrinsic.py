@@ -100,6 +100,8 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
             low = edges.inline
     if style.max_width.kind == Kind.FIXED:
         limit = to_border_box(box, style.max_width.units, edges.inline)
+        if box.kind == TABLE:
+            limit = max(limit, ctx.content_sizes(box)[0] + edges.inline)
         low, high = min(low, limit), min(high, limit)
     elif style.max_width.has_percentage and box.kind == REPLACED and not _is_field(box):
         low = edges.inline
