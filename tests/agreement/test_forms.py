@@ -145,7 +145,7 @@ class SizedByContent(AgreementCase):
 
 class Dates(AgreementCase):
     def test_fields_of_dates_and_files(self) -> None:
-        for kind in ("date", "month", "week", "file"):
+        for kind in ("date", "month", "week", "time", "datetime-local", "file"):
             with self.subTest(kind):
                 fonts = ("", "font: 10px Sans", "font-size: 20px", "font: 40px Slab", "font-weight: bold; font-family: Sans", "padding: 0; border: 0", "padding: 9px; width: 100px", "display: block", "line-height: 40px", "box-sizing: content-box; width: 90px", "margin: 4px; vertical-align: top")
                 self.agree("i { font-style: normal }", "".join(f'<p>a <input type={kind} style="{font}"> <b>x</b></p><div style="display: flex; align-items: baseline"><input type={kind} style="{font}"><i>y</i></div>' for font in fonts), (700,))

@@ -216,3 +216,9 @@ class SoftHyphens(AgreementCase):
                     f'<p style="width: {width}px"><em style="padding: {padding}">{word}</em></p>' for padding in ("0 20px", "0 10px", "0", "0 20px 0 0", "0 0 0 20px") for width in (30, 40, 50, 56, 63, 70, 80, 100)
                 ) + "".join(f'<div style="{room}"><p>{inside}</p><i>x</i></div>' for room in ("width: min-content", "float: left; max-width: 50px", "display: grid; grid-template-columns: min-content 1fr") for inside in (word, f"a {word}", f"<b>{word}</b>"))  # fmt: skip
                 self.agree(breaks.join(("body { ", " }")), body, (700,))
+
+
+class Spaces(AgreementCase):
+    def test_of_every_width_in_fonts_that_have_them_and_that_have_not(self) -> None:
+        for font in ("16px Sans", "20px Slab", "17px Mono, monospace", "20px Arial; letter-spacing: 1px"):
+            self.agree("i, b { font-weight: inherit }", "".join(f'<p style="font: {font}">a&#{code};b <b>x&#{code};&#{code};y</b> <i>z</i></p>' for code in (*range(0x2000, 0x200B), 0x202F, 0x205F, 0x3000, 0xA0)), (700,), tolerance=0.07)

@@ -16,6 +16,8 @@ from .face import Face, FileFace, Metrics
 from .measured import FaceKey, Measured
 from .varied import PLAINLY, Wanted, instance_for, slopes_of
 
+SPACES = frozenset([*range(0x2000, 0x200B), 0x202F, 0x205F, 0x3000])
+"""Spaces of other widths: shaping makes them of the plain one where a font has them not."""
 LARGEST_FONT = 16 * 1024 * 1024
 STANDARD = "serif"
 """The family that stands for a browser's standard font where this machine has no fonts at all."""
@@ -101,6 +103,8 @@ class FontStack:
     def _find(self, character: str) -> Face:
         code = ord(character)
         if code < 32 or code in (0x200B, 0x200C, 0x200D, 0xAD, 0xFEFF, 0x2060, 0xFE0F):
+            return self.first
+        if code in SPACES and self.first.has(" "):
             return self.first
         for face, ranges in self._faces():
             if ranges is not None and not any(low <= code <= high for low, high in ranges):

@@ -7,19 +7,24 @@ import math
 
 from ...fonts.store import FontStore
 from ...styles.style import ComputedStyle
+from ...units import rounded
 from .natural import Natural
 
 MONTHS = ("January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December", "---------")
 _YEAR = ("yyyy", "275760")
-_PARTS: dict[str, tuple[tuple[str, ...], ...]] = {
-    "date": (("mm", "12"), ("/",), ("dd", "31"), ("/",), _YEAR), "month": (MONTHS, (" ",), _YEAR), "week": (("Week ",), ("--", "53"), (", ",), _YEAR),
+_Parts = tuple[tuple[str, ...], ...]
+_DATE: _Parts = (("mm", "12"), ("/",), ("dd", "31"), ("/",), _YEAR)
+_TIME: _Parts = (("--", "12"), (":",), ("--", "59"), ("\u202f",), ("--", "AM", "PM"))
+_PARTS: dict[str, _Parts] = {
+    "date": _DATE, "month": (MONTHS, (" ",), _YEAR), "week": (("Week ",), ("--", "53"), (", ",), _YEAR), "time": _TIME, "datetime-local": (*_DATE, (", ",), *_TIME),
 }  # fmt: skip
 """What stands one beside the other; of what can be chosen the widest."""
 DATE_KINDS = frozenset(_PARTS)
 _BESIDE = 1
 """Px at both sides of what can be chosen, and above and below the line."""
-_ICON = 2
-"""Px round the symbol that opens the calendar, which is as large as the font."""
+_ICONS = {"time": (1.05, 14, 6)}
+_ICON = (1.0, 4, 4)
+"""The symbol that opens a calendar: its size as a part of the font's, and the px that are added to its width and to its height."""
 _FIGURES = 34
 """Figures 0 that the name of a file has room for."""
 _BUTTON = 3
@@ -27,12 +32,19 @@ _BUTTON = 3
 
 
 def natural_of_date(kind: str, style: ComputedStyle, fonts: FontStore, line: int, ascent: int) -> Natural:
-    """The size of a field that asks for a date, a month or a week, with lines of a height and ascent in 1/64 px."""
-    face, size = fonts.stack(style).first, float(style.font_size)
-    words = sum(max(sum(face.shape(one, size).advances) for one in part) + (2 * _BESIDE if len(part) > 1 else 0) for part in _PARTS[kind])
-    icon = int((size + 2 * _ICON) * 64)
-    height = max(line + 2 * _BESIDE * 64, icon)
-    return Natural(math.ceil(words) * 64 + icon, height, None, baseline=(height - line) // 2 + ascent)
+    """The size of a field that asks for a date or a time, with lines of a height and ascent in 1/64 px."""
+    size = float(style.font_size)
+    words = sum(max(_width(one, style, fonts) for one in part) + (2 * _BESIDE if len(part) > 1 else 0) for part in _PARTS[kind])
+    part, across, down = _ICONS.get(kind, _ICON)
+    height = max(line + 2 * _BESIDE * 64, rounded(part * size + down))
+    return Natural(math.ceil(words) * 64 + rounded(part * size + across), height, None, baseline=(height - line) // 2 + ascent)
+
+
+def _width(words: str, style: ComputedStyle, fonts: FontStore) -> float:
+    """The width of words in px in the first font, or in that which has what the first has not."""
+    stack = fonts.stack(style)
+    face = stack.face_for(words) if len(words) == 1 else stack.first
+    return sum(face.shape(words, float(style.font_size)).advances)
 
 
 def button_style(style: ComputedStyle) -> ComputedStyle:

@@ -377,8 +377,6 @@ class Generator:
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
-        if element.tag == "input" and element.attributes.get("type", "").lower() in ("time", "datetime-local"):
-            self._unmodelled(box, element, "a field of a time")
         if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
             self._unmodelled(box, element, "zoom of a control")
         if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
