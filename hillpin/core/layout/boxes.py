@@ -101,6 +101,8 @@ class Box:
     """Whether a float inside can reach the formatting context that the box is in."""
     has_outside_marker: bool = False
     marker_text: str = ""
+    marker_style: ComputedStyle | None = None
+    """How the marker is set, where that is otherwise than the box."""
     is_counted: bool = False
     """Whether it is the text of a quotation mark or a counter."""
     opens: bool = True

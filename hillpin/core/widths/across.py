@@ -245,7 +245,7 @@ class Across:
         """What is in a block container (``block.lay_inside``)."""
         if box.has_inline_children:
             return lines_across(self, box, width)
-        if box.has_outside_marker and not _holds_marker(self.ctx, box):
+        if box.has_outside_marker and (box.marker_style is not None or not _holds_marker(self.ctx, box)):
             raise NotAcrossError
         inside = FlowAcross(self, box, width, percent_block, formatting, top_open).run()
         if box.has_outside_marker and inside.through:

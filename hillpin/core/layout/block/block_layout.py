@@ -14,7 +14,7 @@ from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges, edges_of
 from ..containing import contains_height, held_height
 from ..context import Context, Walked
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
-from ..inline.inline_metrics import style_metrics
+from ..inline.inline_metrics import marker_height
 from ..inline.line_alignment import halves_before, waiting_at, was_inline
 from ..mirror import turned_waiting
 from ..positioned import place_out_of_flow
@@ -104,7 +104,7 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
     inside = _BlockFlow(ctx, box, width, percent_block, floats, cx, cy, top_open).run()
     if not box.has_outside_marker:
         return inside
-    marker = style_metrics(ctx, box.style).leaded
+    marker = marker_height(ctx, box)
     if inside.first_baseline is None:
         if inside.through:
             inside.bottom = NO_STRUT
@@ -204,7 +204,7 @@ class _BlockFlow(FlowRules[int, Inside]):
         reach out above."""
         if not self.box.has_outside_marker or self.inside.first_baseline is not None or fragment.first_baseline is None:
             return 0
-        return max(style_metrics(self.ctx, self.box.style).leaded.ascent - fragment.first_baseline, 0)
+        return max(marker_height(self.ctx, self.box).ascent - fragment.first_baseline, 0)
 
     def _across(self, box: Box, edges: Edges, width: int) -> int:
         """Where a block of a border-box width begins, by its margins and how it is aligned (§10.3.3)."""

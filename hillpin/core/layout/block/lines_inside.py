@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..boxes import Box
 from ..context import Context
-from ..inline.inline_metrics import style_metrics, text_edges
+from ..inline.inline_metrics import marker_height, text_edges
 from ..inline.line_layout import InlineResult, layout_lines
 from ..mirror import turn_floats, turned_children, turned_floats, turned_inlines, turned_waiting
 from .floats import Floats
@@ -23,7 +23,7 @@ def inside_of_lines(ctx: Context, box: Box, width: int, percent_block: int, floa
         count = floats.take_lines(count)
         height, last = lines.ends[count - 1]
     if box.has_outside_marker and not lines.line_count:
-        marker = style_metrics(ctx, box.style).leaded
+        marker = marker_height(ctx, box)
         height, first, last = max(height, sum(marker)), marker.ascent, marker.ascent
     return Inside(
         height, NO_STRUT, lines.children, lines.inlines, lines.out_of_flow, first,

@@ -71,7 +71,7 @@ class _Builder:
         self._shape(text)
         has_lines = any(self._makes_line(item) for item in self.items)
         texts = [item for item in self.items if item.kind == ItemKind.TEXT]
-        uniform = self.root.first_line is None and len(self.items) == 1 and len(texts) == 1 and texts[0].wraps and texts[0].collapses
+        uniform = self.root.first_line is None and self.root.marker_style is None and len(self.items) == 1 and len(texts) == 1 and texts[0].wraps and texts[0].collapses
         percentages = any(
             getattr(item.box.style, name).has_percentage for item in self.items if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) for name in _EDGES
         )

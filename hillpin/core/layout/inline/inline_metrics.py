@@ -10,6 +10,7 @@ from ...fonts.store import FontStore
 from ...styles.style import ComputedStyle
 from ...styles.values import FIXED, Length, Number
 from ...units import f32, percent_of, rounded
+from ..boxes import Box
 from ..context import Context
 
 
@@ -41,6 +42,12 @@ def with_leading(ascent: int, descent: int, line_height: int) -> FontHeight:
 def style_metrics(ctx: Context, style: ComputedStyle) -> StyleMetrics:
     """Metrics of a style, computed once and kept with it."""
     return metrics_of(ctx.fonts, style)
+
+
+def marker_height(ctx: Context, box: Box) -> FontHeight:
+    """The height of the line that the marker outside of a box makes: that of the box's own, raised where the marker reaches higher."""
+    own = style_metrics(ctx, box.style).leaded
+    return own if box.marker_style is None else FontHeight(max(own.ascent, style_metrics(ctx, box.marker_style).leaded.ascent), own.descent)
 
 
 def metrics_of(fonts: FontStore, style: ComputedStyle) -> StyleMetrics:

@@ -10,7 +10,7 @@ from ..context import Context
 from ..fragments import Fragment, InlineRect
 from ..sizes.sizing import relative_offset
 from .cloned_edges import end_edge, start_edge
-from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, style_metrics, text_edges
+from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, marker_height, style_metrics, text_edges
 from .items import ItemKind
 from .line_parts import Line, Part, text_width
 from .visual_order import in_visual_order
@@ -155,6 +155,8 @@ class LineAssembler:
         stack = [self._level(None, metrics, x, has_strut=not self.ctx.has_line_quirk)]
         if self.root.has_outside_marker:
             _ensure(stack[0])
+            if self.is_first_line and self.root.marker_style is not None:
+                stack[0].ascent = max(stack[0].ascent, marker_height(self.ctx, self.root).ascent)
         reordered = self._reordered(line) if self.has_levels else None
         position = x
         for box in self.open_boxes if reordered is None else ():
@@ -216,6 +218,7 @@ class LineAssembler:
 
     text: str = ""
     has_levels: bool = False
+    is_first_line: bool = True
 
     def _reordered(self, line: Line) -> list[Part] | None:
         """The parts of a line in visual order, where that is not the written one."""

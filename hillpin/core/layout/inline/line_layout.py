@@ -189,6 +189,7 @@ class _LineLayout:
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
                     continue
+            self.assembler.is_first_line = not self.result.line_count
             line_box = self._assemble(line, indent)
             before = (self.left, self.right)
             self._bounds(top, line_box.height)
@@ -395,6 +396,3 @@ def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
     if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
         return None
     return fragment.line_baseline if box.kind == BLOCK else fragment.last_baseline
-
-
-__all__ = ["InlineResult", "atomic_baseline", "layout_lines"]

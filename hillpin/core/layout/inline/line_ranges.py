@@ -106,6 +106,7 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
         and not content.has_clones
         and box.style.text_wrap_style not in ("balance", "pretty")
         and box.first_line is None
+        and box.marker_style is None
         and not indent_of(box).has_percentage
         and "\u00ad" not in content.text
         and all(item.kind in (ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.BREAK) for item in content.items)

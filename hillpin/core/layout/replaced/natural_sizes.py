@@ -23,6 +23,11 @@ from .selects import natural_of_select
 
 CARET, SPIN_BUTTON = 64, 15 * 64
 """Where text would be put into an empty field, and the buttons of a field for numbers, in 1/64 px."""
+PARTS_WITH_SIZES = frozenset({
+    "file-selector-button", "-webkit-file-upload-button", "-webkit-datetime-edit", "-webkit-datetime-edit-fields-wrapper", "-webkit-calendar-picker-indicator",
+    "-webkit-inner-spin-button", "-webkit-search-cancel-button", "-webkit-search-decoration",
+})  # fmt: skip
+"""Parts of fields whose own rules can make a field larger, and are not followed."""
 ZOOMING = frozenset({"text", "search", "tel", "url", "email", "password", "number", "checkbox", "radio", "range", "button", "submit", "reset", "hidden"})
 """Kinds of ``input`` whose sizes follow ``zoom``; those of others were measured without."""
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})

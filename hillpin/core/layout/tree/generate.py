@@ -16,22 +16,23 @@ from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
 from ..replaced.natural import Natural, zoomed
 from ..replaced.natural_sizes import (
+    PARTS_WITH_SIZES,
     REPLACED_TAGS,
     ZOOMING,
     Pictures,
     natural_of_element,
     natural_of_picture,
-    natural_of_symbol,
     picture_address,
 )
 from .box_tree import BoxTree
-from .counters import SYMBOLS, Counters, counter_text, marker_text
+from .counters import Counters, counter_text
 from .details import own_summary, parts_of, skip
 from .fields import holds_its_text, text_in_field
 from .fieldsets import settle_fieldset
 from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
 from .lines import mark_lines
+from .markers import Markers
 from .quirk_margins import drop_margins
 from .settle import in_own_style, settle
 from .turning import turning_of
@@ -59,6 +60,7 @@ class Generator:
         self.pictures = pictures
         self.viewport = viewport
         self.counters = Counters()
+        self.markers = Markers(resolver, self.counters, pictures, fonts, self._content_piece)
         self.tree = BoxTree(Box(Kind.BLOCK, ComputedStyle(), None))
 
     def build(self) -> BoxTree:
@@ -87,7 +89,7 @@ class Generator:
         self.counters.enter()
         as_item = style.display in ITEM_CONTAINERS and not style.is_legacy_box
         if style.display == "list-item" and style.list_style_position == "inside":
-            children += self._inside_marker(style)
+            children += self.markers.inside(element, style)
         self._content(element, style, as_item, children)
         self.counters.leave()
         if box.kind == Kind.BLOCK and "first-letter" in self.resolver.cascade.matches(element).pseudo:
@@ -119,7 +121,7 @@ class Generator:
         shown = self.resolver.pseudo_style(element, "details-content", style, as_item) if "open" in element.attributes else None
         if summary is None:
             box = self.box_for(self.resolver.anonymous_style(style, "block"), None)
-            into.append(own_summary(box, shown is None, self._inside_marker, self.resolver))
+            into.append(own_summary(box, shown is None, partial(self.markers.inside, None), self.resolver))
         else:
             self._element(summary, style, as_item, into)
         inside: list[Box] = []
@@ -167,7 +169,7 @@ class Generator:
         if as_item and style.visibility == "collapse":
             self._unmodelled(box, element, "visibility: collapse")
         if display == "list-item":
-            self._outside_marker(box, style)
+            self.markers.outside(box, None if box.pseudo else element, style)
         into.append(box)
         if element.tag == "button":
             box.role = "button"
@@ -241,34 +243,7 @@ class Generator:
         elif element.tag in ("col", "colgroup"):
             box.column_span = _span_of(element.attributes.get("span"), 1000, 1)
 
-    # Markers and generated content
-
-    def _outside_marker(self, box: Box, style: ComputedStyle) -> None:
-        text = self._marker(style)
-        if text and style.list_style_position == "outside":
-            box.has_outside_marker = True
-            box.marker_text = text
-
-    def _marker(self, style: ComputedStyle) -> str:
-        if style.list_style_image.startswith("url:") and self.pictures.size(style.list_style_image[4:]) is not None:
-            return "▪ "
-        if style.list_style_type == "none":
-            return ""
-        return marker_text(self.counters.value("list-item"), style.list_style_type)
-
-    def _inside_marker(self, style: ComputedStyle) -> list[Box]:
-        """An inside marker: text, or a symbol of the size that Chromium draws."""
-        text = self._marker(style)
-        if not text:
-            return []
-        plain = self.resolver.anonymous_style(style, "inline")
-        if style.list_style_type not in SYMBOLS:
-            return [Box(Kind.TEXT, plain, None, pseudo="marker", text=text, is_inline_level=True)]
-        box = Box(Kind.REPLACED, plain, None, pseudo="marker", is_inline_level=True)
-        box.measure = partial(natural_of_symbol, plain, self.fonts)
-        box.natural = box.measure()
-        box.role = "marker"
-        return [box]
+    # Generated content
 
     def _generated(self, element: Element, name: str, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.pseudo_style(element, name, parent, as_item)
@@ -283,7 +258,7 @@ class Generator:
             return
         box = self.box_for(style, element, name)
         if style.display == "list-item":
-            self._outside_marker(box, style)
+            self.markers.outside(box, None if box.pseudo else element, style)
         settle(box, children, self.resolver)
         into.append(box)
 
@@ -377,6 +352,9 @@ class Generator:
     def _note_features(self, box: Box, element: Element, style: ComputedStyle) -> None:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
+        if element.tag == "input":
+            for part in PARTS_WITH_SIZES & self.resolver.cascade.matches(element).pseudo.keys():
+                self._unmodelled(box, element, f"::{part}")
         if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
             self._unmodelled(box, element, "zoom of a control")
         if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
