@@ -6,7 +6,7 @@ from .base import PIXEL, AgreementCase
 
 RULES = (
     "content: '→ '", "font-size: 40px", "font-size: 8px", "font-weight: bold; font-size: 1.5em", "line-height: 50px", "font: 30px/2 Slab", "content: 'long marker here '; font-size: 30px", "content: ''", "content: none",
-    "content: counter(list-item)", "content: attr(class) 'x'", "padding: 20px; margin: 9px; display: block", "content: 'ab '; letter-spacing: 5px; text-transform: uppercase", f"content: url({PIXEL})",
+    "content: counter(list-item)", "content: attr(class) 'm '", "padding: 20px; margin: 9px; display: block", "content: 'ab '; letter-spacing: 5px; text-transform: uppercase", f"content: url({PIXEL})",
     "vertical-align: top; font-size: 30px", "position: absolute; float: left", "content: ''; font-size: 40px",
 )  # fmt: skip
 LISTS = ("", "list-style-position: inside", "list-style-type: decimal", "list-style: square inside", "list-style: none", "list-style-type: '- '")
