@@ -244,6 +244,10 @@ class FontStore:
         """x-height of the primary font in px."""
         return self.stack(style).first.x_height(style.font_size)
 
+    def cap_height(self, style: ComputedStyle) -> float:
+        """Height of a capital letter of the primary font in px."""
+        return self.stack(style).first.cap_height(style.font_size)
+
     def part_of_size(self, style: ComputedStyle, measure: str) -> float:
         """A measure of the style's first font as a part of its size (css-fonts-5 §3.1)."""
         return part_of_size(self.stack(style).first, measure, style.font_size)

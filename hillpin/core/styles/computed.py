@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 from ..styles import grid_values as grid
@@ -183,8 +184,10 @@ class Computer:
             return fonts.x_height(style)
         if unit == "ch":
             return fonts.zero_advance(style)
+        if unit == "cap":
+            return fonts.cap_height(style)
         if unit == "lh":
-            return line_height_px(style, fonts)
+            return math.floor(line_height_px(style, fonts) * ONE) / ONE
         return float(style.font_size)
 
     def _container_unit(self, unit: str) -> float:

@@ -15,6 +15,9 @@ class FontMetrics(Protocol):
     def x_height(self, style: ComputedStyle) -> float:
         """The x-height of the style's first font, in px."""
 
+    def cap_height(self, style: ComputedStyle) -> float:
+        """The height of a capital letter of it, in px."""
+
     def zero_advance(self, style: ComputedStyle) -> float:
         """The advance of its figure 0, in px."""
 

@@ -13,8 +13,10 @@ from typing import Any
 from ..units import within_single
 from .values import (
     ANGLE_UNITS,
+    ANGLES,
     LENGTH_UNITS,
     MATH_FUNCTIONS,
+    NUMBERS,
     OTHER_UNITS,
     SIZING_KEYWORDS,
     Dimension,
@@ -99,12 +101,30 @@ def _read_math(token: Token, depth: int) -> Operand | None:
     if name == "round" and len(first := significant(arguments[0])) == 1 and keyword(first[0]):
         strategy = first[0].lower_value
         arguments = arguments[1:]
+    if name == "clamp":
+        name, arguments = _open_clamp(arguments)
     operands = [_read_sum(argument, depth + 1) for argument in arguments]
-    wanted = {"clamp": (3, 3), "abs": (1, 1), "sign": (1, 1), "sqrt": (1, 1), "round": (1, 2)}
-    low, high = wanted.get(name, (2, 2) if name in ("mod", "rem", "pow") else (1, 99))
+    low, high = _ARGUMENTS.get(name, (1, 99))
     if not low <= len(operands) <= high or any(operand is None for operand in operands):
         return None
+    if name == "round" and len(operands) == 1 and _dimension_of(operands[0]) != "number":  # type: ignore[arg-type]
+        return None
     return Function(name, tuple(operand for operand in operands if operand is not None), strategy)
+
+
+_ARGUMENTS = {
+    "clamp": (3, 3), "round": (1, 2), "log": (1, 2), "progress": (3, 3), **dict.fromkeys(("mod", "rem", "pow", "atan2"), (2, 2)),
+    **dict.fromkeys(("abs", "sign", "sqrt", "exp", "sin", "cos", "tan", "asin", "acos", "atan"), (1, 1)),
+}  # fmt: skip
+"""How many arguments a function takes, from and to."""
+
+
+def _open_clamp(arguments: list[Tokens]) -> tuple[str, list[Tokens]]:
+    """``clamp()`` of which a limit is ``none``, as another function (css-values-4 §10.3)."""
+    is_none = [[keyword(token) for token in significant(one)] == ["none"] for one in arguments]
+    if len(arguments) != 3 or is_none[1] or not any(is_none):
+        return "clamp", arguments
+    return ("min" if is_none[0] else "max"), [one for one, left_out in zip(arguments, is_none, strict=True) if not left_out]
 
 
 def _read_sum(tokens: Tokens, depth: int) -> Operand | None:
@@ -165,6 +185,17 @@ def _constant(token: Token) -> Operand | None:
     return Number(constants[word]) if word in constants else None
 
 
+def _product_of(kinds: list[str]) -> str | None:
+    """What is left where kinds are multiplied: what is divided by takes one of its like away (css-values-4 §10.9)."""
+    left = [kind for kind in kinds if not kind.startswith("per ")]
+    for kind in kinds:
+        if kind.startswith("per "):
+            if kind[4:] not in left:
+                return None
+            left.remove(kind[4:])
+    return None if len(left) > 1 else left[0] if left else "number"
+
+
 def _dimension_of(value: Operand) -> str | None:
     """``number``, ``length`` or None where the types do not agree (§10.9)."""
     if isinstance(value, Number):
@@ -172,17 +203,18 @@ def _dimension_of(value: Operand) -> str | None:
     if isinstance(value, Percentage):
         return "length"
     if isinstance(value, Dimension):
-        return "length" if value.unit in LENGTH_UNITS else "other:" + value.unit
+        return "length" if value.unit in LENGTH_UNITS else "angle" if value.unit in ANGLE_UNITS else "other:" + value.unit
     kinds = [_dimension_of(operand) for operand in value.operands]
     if None in kinds:
         return None
     if value.name == "product":
-        dimensioned = [kind for kind in kinds if kind != "number"]
-        return None if len(dimensioned) > 1 else (dimensioned[0] if dimensioned else "number")
+        return _product_of([kind for kind in kinds if kind is not None and kind != "number"])
     if value.name == "invert":
-        return "number" if kinds[0] == "number" else None
-    if value.name == "sign":
-        return "number"
+        return "number" if kinds[0] == "number" else f"per {kinds[0]}"
+    if value.name in NUMBERS:
+        return "number" if len(set(kinds)) == 1 else None
+    if value.name in ANGLES:
+        return "angle" if len(set(kinds)) == 1 else None
     return kinds[0] if len(set(kinds)) == 1 else None
 
 

@@ -148,6 +148,8 @@ LENGTH_UNITS = frozenset(ABSOLUTE_UNITS) | VIEWPORT_UNITS | CONTAINER_UNITS | FO
 ANGLE_UNITS: dict[str, float] = {"deg": 1.0, "grad": 0.9, "rad": 180 / math.pi, "turn": 360.0}
 OTHER_UNITS = frozenset({"s", "ms", "hz", "khz", "dpi", "dpcm", "dppx", "x", "fr"}) | frozenset(ANGLE_UNITS)
 
+MOST_EXPONENT = 700.0
+"""``exp()`` of more is beyond all numbers."""
 MOST_PX = LARGEST / ONE
 """CSS px that a calculation of a length comes to at most."""
 
@@ -223,10 +225,15 @@ def reduce_math(value: Operand, unit_size: UnitSize) -> Calculation:
     """An expression tree with every relative unit made absolute: Linear where it is linear (§10.10.1)."""
     if isinstance(value, Number):
         return Linear(value.value, 0.0, unitless=True)
+    if isinstance(value, Dimension) and value.unit in ANGLE_UNITS:
+        return Linear(value.value * ANGLE_UNITS[value.unit], 0.0)
     if isinstance(value, Dimension):
         return Linear(to_px(value, unit_size), 0.0)
     if isinstance(value, Percentage):
         return Linear(0.0, value.value)
+    if value.name in _OF_ANGLES and isinstance(operand := reduce_math(value.operands[0], unit_size), Linear):
+        # Degrees where it is an angle; a number is in radians.
+        return Linear(_OF_ANGLES[value.name](operand.px if operand.unitless else math.radians(operand.px)), 0.0, unitless=True)
     operands = [reduce_math(operand, unit_size) for operand in value.operands]
     if value.name == "sum":
         return _sum(operands)
@@ -240,7 +247,8 @@ def reduce_math(value: Operand, unit_size: UnitSize) -> Calculation:
         return Linear(0.0, 0.0)
     if all(isinstance(operand, Linear) and operand.percent == 0 for operand in operands):
         result = function([operand(0) for operand in operands], value.strategy)
-        return Linear(result, 0.0, unitless=all(isinstance(o, Linear) and o.unitless for o in operands))
+        is_number = value.name in NUMBERS or all(isinstance(o, Linear) and o.unitless for o in operands)
+        return Linear(result, 0.0, unitless=is_number and value.name not in ANGLES)
     strategy = value.strategy
     return lambda basis: function([operand(basis) for operand in operands], strategy)
 
@@ -266,7 +274,10 @@ def _product(operands: Sequence[Calculation]) -> Calculation:
             dimensioned.append(operand)
     if not dimensioned:
         return Linear(factor, 0.0, unitless=True)
-    first = dimensioned[0]
+    first, *others = dimensioned
+    for other in others:
+        # Of more than one length some are divided by: what is left is one.
+        factor *= other(0)
     if isinstance(first, Linear):
         return Linear(first.px * factor, first.percent * factor if first.percent else 0.0)
     return lambda basis: first(basis) * factor
@@ -291,6 +302,12 @@ def _round(values: list[float], strategy: str) -> float:
     return math.floor(quotient + 0.5) * step
 
 
+def _log(value: float, base: float = math.e) -> float:
+    if value <= 0 or base <= 0 or base == 1:
+        return -math.inf if value == 0 else math.nan
+    return math.log(value) / math.log(base)
+
+
 def _sign(values: list[float], strategy: str) -> float:
     return math.copysign(1.0, values[0]) if values[0] else 0.0
 
@@ -306,6 +323,18 @@ _COMPARISONS: dict[str, Callable[[list[float], str], float]] = {
     "sign": _sign,
     "hypot": lambda values, _: math.hypot(*values),
     "sqrt": lambda values, _: math.sqrt(values[0]) if values[0] >= 0 else math.nan,
+    "exp": lambda values, _: math.exp(min(values[0], MOST_EXPONENT)),
+    "log": lambda values, _: _log(*values),
+    "asin": lambda values, _: math.degrees(math.asin(values[0])) if abs(values[0]) <= 1 else math.nan,
+    "acos": lambda values, _: math.degrees(math.acos(values[0])) if abs(values[0]) <= 1 else math.nan,
+    "atan": lambda values, _: math.degrees(math.atan(values[0])),
+    "atan2": lambda values, _: math.degrees(math.atan2(values[0], values[1])),
+    "progress": lambda values, _: (values[0] - values[1]) / (values[2] - values[1]) if values[2] != values[1] else 0.0,
     "pow": lambda values, _: float(values[0] ** values[1]) if values[0] >= 0 else math.nan,
 }
-MATH_FUNCTIONS = frozenset(_COMPARISONS) | {"calc", "-webkit-calc"}
+_OF_ANGLES: dict[str, Callable[[float], float]] = {"sin": math.sin, "cos": math.cos, "tan": math.tan}
+ANGLES = frozenset({"asin", "acos", "atan", "atan2"})
+"""Functions that give angles, in degrees."""
+NUMBERS = frozenset({"sign", "progress", *_OF_ANGLES})
+"""Functions that give numbers, whatever they are asked of."""
+MATH_FUNCTIONS = frozenset(_COMPARISONS) | _OF_ANGLES.keys() | {"calc", "-webkit-calc"}

@@ -16,6 +16,14 @@ DEEPEST = 64
 Custom = Mapping[str, tuple[Any, ...]]
 
 
+ENVIRONMENT: Custom = {
+    f"{name}-{part}": tuple(tinycss2.parse_component_value_list("0px"))
+    for name, parts in (("safe-area-inset", "top right bottom left"), ("safe-area-max-inset", "top right bottom left"), ("keyboard-inset", "top right bottom left width height"))
+    for part in parts.split()
+}
+"""What ``env()`` stands for in a window of its own on a screen without notches (css-env-1 §2)."""
+
+
 class Cyclic(ValueError):
     """A reference that cannot be resolved: missing, cyclic or too large."""
 
@@ -47,7 +55,7 @@ def _reference(token: Any, custom: Custom, depth: int) -> list[Any]:
     names = significant(arguments[:comma])
     if len(names) != 1 or names[0].type != "ident":
         raise Cyclic
-    value = custom.get(names[0].value) if token.lower_name == "var" else None
+    value = custom.get(names[0].value) if token.lower_name == "var" else ENVIRONMENT.get(names[0].value)
     if value is not None:
         return list(value)
     if comma < len(arguments):
