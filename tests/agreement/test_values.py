@@ -162,3 +162,14 @@ class Queries(AgreementCase):
             """,
             "<div class=c><p>x</p></div>",
         )
+
+
+class Functions(AgreementCase):
+    def test_every_kind(self) -> None:
+        values = (
+            "calc(sin(30deg) * 100px)", "calc(cos(60deg) * 100px)", "calc(tan(45deg) * 50px)", "calc(atan2(1, 1) / 1deg * 1px)", "calc(sin(asin(0.25)) * 80px)", "calc(log(100, 10) * 20px)", "calc(exp(3) * 1px)",
+            "calc(sign(-3px) * -20px)", "calc(100px / 10px * 3px)", "calc(50vw / 100vw * 60px)", "calc(10px * 10px / 20px)", "clamp(none, 50%, 40px)", "clamp(none, 50%, none)", "progress(50px, 0px, 100px)",
+            "calc(progress(50px, 0px, 100px) * 80px)", "round(17.5px)", "round(up, 17px, 5px)", "mod(17px, 5px)", "calc(10px * 10px)", "calc(10px / 1deg)", "env(safe-area-inset-top, 30px)", "env(none-such, 30px)",
+            "10cap", "10rcap", "5lh", "5rlh", "10ic", "calc(1lh + 1cap)", "calc(100% / 10px * 1px)", "min(1px + 2%, 40px)", "calc(sign(50% - 10px) * 20px)",
+        )  # fmt: skip
+        self.agree("html { font: 18px/1.3 Slab } div { width: 400px; font: 20px Sans } p { width: 7px; line-height: calc(20px / 10px) }", "".join(f'<div><p style="width: {value}">x</p></div>' for value in values), (700,))

@@ -130,6 +130,7 @@ class Cascade:
             return None
         line = element.line or 0
         declarations: list[Declaration] = []
+        unfollowed: list[str] = []
         for item in tinycss2.parse_blocks_contents(bounded(text), skip_comments=True, skip_whitespace=True):
             if item.type != "declaration":
                 continue
@@ -138,8 +139,9 @@ class Cascade:
                 declarations.append(result)
             else:
                 result.elements = [element.index]
+                unfollowed += [result.unfollowed] if result.unfollowed else []
                 self.problems.append(result)
-        return Rule([], declarations, "", line, 1 << 30, "author", (), inline=True, text="style attribute", layer_rank=1 << 20)
+        return Rule([], declarations, "", line, 1 << 30, "author", (), inline=True, text="style attribute", layer_rank=1 << 20, unfollowed=tuple(unfollowed))
 
     def _direction_of(self, element: Element, active: ActiveRules) -> str:
         """The direction of an element, from what it or the nearest around it says."""

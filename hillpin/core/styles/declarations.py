@@ -67,6 +67,27 @@ class Problem:
     text: str = ""
     selector: str = ""
     elements: list[int] = field(default_factory=list)
+    unfollowed: str = ""
+    """What of a value that the browser takes is not followed, where that may move boxes."""
+
+
+_UNFOLLOWED = frozenset({"attr", "if", "calc-size", "sibling-index", "sibling-count", "random", "random-item", "inherit"})
+"""Functions of values that the browser knows and core does not (css-values-5)."""
+
+
+def _unfollowed(name: str, tokens: Any) -> str:
+    """The first such function in a value of a property that moves boxes; empty where there is none."""
+    if not any(PROPERTIES[longhand].effect != "paints" for longhand in longhands_of(name) if longhand in PROPERTIES):
+        return ""
+    for token in tokens:
+        if token.type == "function":
+            if token.lower_name in _UNFOLLOWED or token.name.startswith("--"):
+                return f"{token.name}()"
+            if inner := _unfollowed(name, token.arguments):
+                return inner
+        elif token.type == "() block" and (inner := _unfollowed(name, token.content)):
+            return inner
+    return ""
 
 
 def longhands_of(name: str) -> list[str]:
@@ -151,7 +172,9 @@ def read_declaration(item: Any, file: str, line: int, quirks: bool = False) -> D
         return Declaration(name, text, values, item.important, file, line, column, is_logical(item.lower_name))
     read = read_values(name, tokens) if name in PROPERTIES or name in SHORTHANDS or _is_wide(tokens) else {}
     if read is None:
-        return Problem(file, line, _why(item.lower_name, tokens, text), shown)
+        function = _unfollowed(name, tokens)
+        why = f"{function} is not followed: what the browser makes of this is not known here." if function else _why(item.lower_name, tokens, text)
+        return Problem(file, line, why, shown, unfollowed=function)
     return Declaration(name, text, read, item.important, file, line, column, is_logical(item.lower_name))
 
 

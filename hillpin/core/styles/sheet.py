@@ -55,6 +55,8 @@ class Rule:
     text: str = ""
     inline: bool = False
     layer_rank: int = 0
+    unfollowed: tuple[str, ...] = ()
+    """Functions in declarations that were dropped, and that the browser takes."""
 
 
 @dataclass(slots=True, eq=False)
@@ -138,6 +140,7 @@ class _Reader:
         self.sheets = sheets
         self.file = file
         self.origin = origin
+        self.unfollowed: list[str] = []
         self.first_line = first_line
         self.fetch = fetch
         self.css = ""
@@ -216,14 +219,16 @@ class _Reader:
         self.sheets.rules.append(
             Rule(
                 selectors, declarations, self.file, self.line(node), len(self.sheets.rules), self.origin,
-                context.media, context.media_blocks, context.containers, context.layer, text,
+                context.media, context.media_blocks, context.containers, context.layer, text, unfollowed=tuple(self.unfollowed),
             )
         )  # fmt: skip
+        self.unfollowed.clear()
 
     def declaration(self, item: Any, selector: str) -> list[Declaration]:
         result = read_declaration(item, self.file, self.line(item), self.sheets.quirks)
         if isinstance(result, Problem):
             if self.origin == "author":
+                self.unfollowed += [result.unfollowed] if result.unfollowed else []
                 result.selector = selector
                 self.sheets.problems.append(result)
             return []

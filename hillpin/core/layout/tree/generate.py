@@ -366,6 +366,9 @@ class Generator:
             feature = prop.names(fields[prop.field]) if prop.names is not None else ""
             if feature:
                 self._unmodelled(box, element, feature)
+        for match in self.resolver.cascade.matches(element).own:
+            if match.rule.unfollowed and self.resolver.active.holds(match.rule, element):
+                self._unmodelled(box, element, match.rule.unfollowed[0])
 
     def _unmodelled(self, box: Box, element: Element, feature: str) -> None:
         self.tree.unmodelled.append((box, element, feature))
