@@ -33,14 +33,23 @@ class Match:
     rule: Rule
     specificity: Specificity
     selector: Selector | None
+    nearness: int = 0
+    """More for a rule whose scope begins nearer to the element; nothing for one without a scope (css-cascade-6 §2.5)."""
 
     @property
-    def key(self) -> tuple[int, bool, int, Specificity, int]:
+    def key(self) -> tuple[int, bool, int, Specificity, int, int]:
         """Ascending cascade order of normal declarations."""
         rule = self.rule
-        return (_ORIGINS[rule.origin], rule.inline, rule.layer_rank, self.specificity, rule.order)
+        return (_ORIGINS[rule.origin], rule.inline, rule.layer_rank, self.specificity, self.nearness, rule.order)
 
 
+def nearness_of(rule: Rule, element: Element, state: MatchState) -> int:
+    """How near the scope of a rule begins to an element in it."""
+    distance = rule.scope.distance(element, state) if rule.scope is not None else None
+    return FARTHEST - distance if distance is not None else 0
+
+
+FARTHEST = 1 << 20
 _ORIGINS = {"user-agent": 0, "hint": 1, "author": 2}
 
 
@@ -113,7 +122,7 @@ class Cascade:
                 key = (id(rule), selector.pseudo_element)
                 known = best.get(key)
                 if known is None or selector.specificity > known.specificity:
-                    best[key] = Match(rule, selector.specificity, selector)
+                    best[key] = Match(rule, selector.specificity, selector, nearness_of(rule, element, self.state))
         for (_, pseudo), match in best.items():
             (result.own if pseudo is None else result.pseudo.setdefault(pseudo, [])).append(match)
         inline = self._inline_rule(element)

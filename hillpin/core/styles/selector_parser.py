@@ -217,7 +217,7 @@ class _Parser:
         self.specificity[1] += 1
 
     def _functional(self, name: str, arguments: Tokens, compound: Compound) -> None:
-        if name in ("is", "where", "matches", "-webkit-any"):
+        if name in ("is", "where", "-webkit-any"):
             inner = _forgiving(split_commas(arguments), self._argument)
             compound.tests.append(any_of(inner))
             if name != "where":

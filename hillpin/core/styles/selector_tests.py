@@ -126,7 +126,7 @@ def nth_test(step: int, offset: int, from_end: bool, of_type: bool, of: list[Sel
         if not of_type and of is None:
             position = len(siblings) - element.sibling_index if from_end else element.sibling_index + 1
         else:
-            key = (positions_of, parent if parent is not None else element)
+            key = (positions_of, parent)
             if key not in state.positions:
                 state.positions[key] = positions_of(siblings, state)
             position = state.positions[key][element]
@@ -148,7 +148,10 @@ def attribute_test(tokens: Tokens) -> Test:
     if not rest or rest[0].type not in ("ident", "string") or len(rest) > 2:
         raise SelectorError("attribute value expected")
     value = rest[0].value
-    folds = (len(rest) == 2 and rest[1].type == "ident" and rest[1].lower_value == "i") or name in ("type", "dir", "method")
+    flag = rest[1].lower_value if len(rest) == 2 and rest[1].type == "ident" else ""
+    if len(rest) == 2 and flag not in ("i", "s"):
+        raise SelectorError("what follows the value is no flag")
+    folds = flag == "i" or (name in ("type", "dir", "method") and flag != "s")
     compare = ATTRIBUTE_OPERATORS.get(operator)
     if compare is None:
         raise SelectorError(f"unknown operator {operator}")

@@ -36,7 +36,7 @@ class MatchState:
     answers: dict[tuple[object, int, Element | None], dict[Element, bool]] = field(default_factory=dict)
     """What was found before: by a selector or a test, a place in it, and the scope where it holds for that alone; for an element. A selector is
     tried on an element's ancestors and siblings once, however its parts could be spread over them."""
-    positions: dict[tuple[object, Element], dict[Element, int]] = field(default_factory=dict)
+    positions: dict[tuple[object, Element | None], dict[Element, int]] = field(default_factory=dict)
     """Positions among siblings, by a test and their parent."""
 
 

@@ -17,6 +17,7 @@ from .font_faces import FontFace, read_font_face
 from .grammar import keyword, significant, split_commas
 from .media import Condition, parse_media
 from .properties import PROPERTIES
+from .scopes import Scope, read_scope
 from .selector_parser import parse_selector_list, text_of
 from .selectors import Selector, SelectorError
 from .sheet_conditions import ContainerQuery, read_container_query, supports
@@ -57,6 +58,8 @@ class Rule:
     layer_rank: int = 0
     unfollowed: tuple[str, ...] = ()
     """Functions in declarations that were dropped, and that the browser takes."""
+    scope: Scope | None = None
+    """Where alone it counts; of two that are as specific the one whose scope begins nearer wins."""
 
 
 @dataclass(slots=True, eq=False)
@@ -78,6 +81,7 @@ class Context:
     containers: tuple[ContainerQuery, ...] = ()
     layer: tuple[str, ...] | None = None
     parent: list[Selector] | None = None
+    scope: Scope | None = None
     depth: int = 0
 
     def within(self, **changes: Any) -> Context:
@@ -187,7 +191,7 @@ class _Reader:
             self.problem(extra, f"{ONE_TOO_MANY} The browser takes it for a part of the next selector, and drops that rule.", text)
             return
         try:
-            selectors = parse_selector_list(node.prelude, context.parent)
+            selectors = parse_selector_list(node.prelude, context.parent) if context.scope is None or context.parent is not None else context.scope.selectors(list(node.prelude))
         except SelectorError as error:
             if context.parent is not None and ":" in text and text.split(":")[0].strip() in PROPERTIES:
                 self.problem(node, "A semicolon or a } is missing before this rule: it is read as the value of a declaration, and dropped.", text)
@@ -219,7 +223,7 @@ class _Reader:
         self.sheets.rules.append(
             Rule(
                 selectors, declarations, self.file, self.line(node), len(self.sheets.rules), self.origin,
-                context.media, context.media_blocks, context.containers, context.layer, text, unfollowed=tuple(self.unfollowed),
+                context.media, context.media_blocks, context.containers, context.layer, text, unfollowed=tuple(self.unfollowed), scope=context.scope,
             )
         )  # fmt: skip
         self.unfollowed.clear()
@@ -244,7 +248,7 @@ class _Reader:
         if node.content is None:
             return
         if context.parent is not None:
-            outer = Context(context.media, context.media_blocks, context.containers, context.layer, None, context.depth)
+            outer = Context(context.media, context.media_blocks, context.containers, context.layer, None, context.scope, context.depth)
             self.block(node, node.content, context.parent, "&", outer)
         else:
             items = tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True)
@@ -266,6 +270,15 @@ class _Reader:
         query = read_container_query(significant(node.prelude))
         if query is not None:
             self.nested(node, context.within(containers=(*context.containers, query)))
+
+    def at_scope(self, node: Any, context: Context) -> None:
+        try:
+            scope = read_scope(list(node.prelude), context.parent, context.scope)
+        except SelectorError as error:
+            self.problem(node, f"This scope is not understood, so its rules are dropped: {error}", "@scope")
+            return
+        if node.content is not None:
+            self.rules(tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True), context.within(scope=scope, parent=None))
 
     def at_layer(self, node: Any, context: Context) -> None:
         base = context.layer or ()

@@ -1,11 +1,14 @@
-"""Fields of dates and files: as wide as the widest that they can show, as the browser draws them in English."""
+"""Fields of dates, files and numbers: as wide as the widest that they can show, as the browser draws them in English."""
 
 from __future__ import annotations
 
 import copy
 import math
+import re
+from decimal import Decimal
 
 from ...fonts.store import FontStore
+from ...markup.tree import Element
 from ...styles.style import ComputedStyle
 from ...units import rounded
 from .natural import Natural
@@ -60,3 +63,29 @@ def natural_of_file(style: ComputedStyle, fonts: FontStore, line: tuple[int, int
     ascent = max(line[1], plain[1] + _BUTTON * 64)
     below = max(line[0] - line[1], plain[0] - plain[1] + _BUTTON * 64)
     return Natural(math.ceil(fonts.zero_advance(style) * _FIGURES) * 64, ascent + below, None, baseline=ascent)
+
+
+def figures_of(element: Element) -> int | None:
+    """How many characters a field of numbers has room for, by its bounds and its step; None where they do not say (HTML 15.5.4)."""
+    bounds = [_decimal(element.attributes.get(name, "")) for name in ("min", "max")]
+    given = element.attributes.get("step", "")
+    if None in bounds or given.strip().lower() == "any":
+        return None
+    step = _decimal(given)
+    sizes = [_places(one) for one in (*bounds, step if step is not None and step > 0 else Decimal(1)) if one is not None]
+    before, after = max(size[0] for size in sizes), max(size[1] for size in sizes)
+    return before + after + (1 if after else 0)
+
+
+def _decimal(text: str) -> Decimal | None:
+    """A floating-point number as attributes have them (HTML 2.3.4.3)."""
+    return Decimal(text) if re.fullmatch(r"-?(\d+(\.\d+)?|\.\d+)([eE][-+]?\d{1,3})?", text) else None
+
+
+def _places(number: Decimal) -> tuple[int, int]:
+    """Characters before and behind the point; those of an exponent do not count."""
+    sign, digits, exponent = number.as_tuple()
+    if not isinstance(exponent, int) or exponent >= 0:
+        return sign + len(digits), 0
+    before = len(digits) + exponent
+    return (sign + before, -exponent) if before > 0 else (sign + 1, -exponent)

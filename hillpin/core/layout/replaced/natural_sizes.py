@@ -17,7 +17,7 @@ from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
 from ..inline.text_shaping import running_sums, shape_run
-from .date_fields import DATE_KINDS, button_style, natural_of_date, natural_of_file
+from .date_fields import DATE_KINDS, button_style, figures_of, natural_of_date, natural_of_file
 from .natural import Natural, zoomed
 from .selects import natural_of_select
 
@@ -195,9 +195,10 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         return natural_of_file(style, fonts, (line, ascent), _plain_line(button_style(style), fonts))
     if style.field_sizing == "content":
         return Natural(_width_of_text(element, kind, style, fonts), line, None, baseline=ascent, line=_plain_line(style, fonts))
-    size = _number(element, "size", 20)
+    figures = figures_of(element) if kind == "number" else None
+    size = _number(element, "size", 20) if figures is None else figures
     average = _average_width(style, fonts)
-    wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0)
+    wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0) + (0 if figures is None else SPIN_BUTTON / 64)
     return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=_plain_line(style, fonts))
 
 
