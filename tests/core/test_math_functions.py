@@ -55,3 +55,9 @@ class Named(unittest.TestCase):
                 layout = page_of(value).layout(600)
                 self.assertEqual([one.feature for one in layout.unmodelled], [name])
         self.assertEqual(page_of("wrong(3px)").layout(600).unmodelled, [])
+
+    def test_queries_that_are_not_followed(self) -> None:
+        for query, name in (("style(--x: 1)", "@container style()"), ("(width > 100px) and style(--x: 1)", "@container style()"), ("(not (scroll-state(stuck: top)))", "@container scroll-state()"), ("(width > 100px)", "")):
+            with self.subTest(query):
+                page = Page(MemoryFiles({"index.html": f"<!DOCTYPE html><style>div {{ container-type: inline-size }} @container {query} {{ p {{ width: 9px }} b {{ width: 3px }} }}</style><div><p></p></div>"}))
+                self.assertEqual([(one.index, one.feature) for one in page.layout(600).unmodelled], [(2, name)] if name else [])

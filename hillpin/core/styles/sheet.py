@@ -20,7 +20,7 @@ from .properties import PROPERTIES
 from .scopes import Scope, read_scope
 from .selector_parser import parse_selector_list, text_of
 from .selectors import Selector, SelectorError
-from .sheet_conditions import ContainerQuery, read_container_query, supports
+from .sheet_conditions import ContainerQuery, read_container_query, supports, unfollowed_queries
 from .source import bounded, brace_at_the_end, unclosed_brace
 
 ONE_TOO_MANY = "There is a } too many here: nothing is open that it could close."
@@ -82,6 +82,8 @@ class Context:
     layer: tuple[str, ...] | None = None
     parent: list[Selector] | None = None
     scope: Scope | None = None
+    unfollowed: tuple[str, ...] = ()
+    """Conditions around a rule that the browser knows, and that are not followed."""
     depth: int = 0
 
     def within(self, **changes: Any) -> Context:
@@ -223,7 +225,7 @@ class _Reader:
         self.sheets.rules.append(
             Rule(
                 selectors, declarations, self.file, self.line(node), len(self.sheets.rules), self.origin,
-                context.media, context.media_blocks, context.containers, context.layer, text, unfollowed=tuple(self.unfollowed), scope=context.scope,
+                context.media, context.media_blocks, context.containers, context.layer, text, unfollowed=(*context.unfollowed, *self.unfollowed), scope=context.scope,
             )
         )  # fmt: skip
         self.unfollowed.clear()
@@ -248,7 +250,7 @@ class _Reader:
         if node.content is None:
             return
         if context.parent is not None:
-            outer = Context(context.media, context.media_blocks, context.containers, context.layer, None, context.scope, context.depth)
+            outer = Context(context.media, context.media_blocks, context.containers, context.layer, None, context.scope, context.unfollowed, context.depth)
             self.block(node, node.content, context.parent, "&", outer)
         else:
             items = tinycss2.parse_rule_list(node.content, skip_comments=True, skip_whitespace=True)
@@ -269,7 +271,8 @@ class _Reader:
     def at_container(self, node: Any, context: Context) -> None:
         query = read_container_query(significant(node.prelude))
         if query is not None:
-            self.nested(node, context.within(containers=(*context.containers, query)))
+            asked = unfollowed_queries(node.prelude)
+            self.nested(node, context.within(containers=(*context.containers, query), unfollowed=(*context.unfollowed, *asked)))
 
     def at_scope(self, node: Any, context: Context) -> None:
         try:

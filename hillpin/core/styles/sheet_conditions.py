@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
@@ -31,6 +32,17 @@ def read_container_query(tokens: Tokens) -> ContainerQuery | None:
         return ContainerQuery(name, ALWAYS)
     condition = parse_condition(tokens, allow_or=True, leaf=_container_feature)
     return ContainerQuery(name, condition) if condition is not None else None
+
+
+def unfollowed_queries(prelude: Iterable[Any]) -> list[str]:
+    """Queries of a container's style or scrolling in a prelude, which are taken for unknown (css-conditional-5 §5)."""
+    found: list[str] = []
+    for token in prelude:
+        if token.type == "function" and token.lower_name in ("style", "scroll-state"):
+            found.append(f"@container {token.lower_name}()")
+        elif token.type == "() block":
+            found += unfollowed_queries(token.content)
+    return found
 
 
 _CONTAINER_FEATURES = frozenset({"width", "height", "aspect-ratio", "orientation"})

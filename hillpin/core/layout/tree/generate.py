@@ -367,8 +367,9 @@ class Generator:
             if feature:
                 self._unmodelled(box, element, feature)
         for match in self.resolver.cascade.matches(element).own:
-            if match.rule.unfollowed and self.resolver.active.holds(match.rule, element):
-                self._unmodelled(box, element, match.rule.unfollowed[0])
+            unfollowed = match.rule.unfollowed
+            if unfollowed and (unfollowed[0].startswith("@") or self.resolver.active.holds(match.rule, element)):
+                self._unmodelled(box, element, unfollowed[0])
 
     def _unmodelled(self, box: Box, element: Element, feature: str) -> None:
         self.tree.unmodelled.append((box, element, feature))
