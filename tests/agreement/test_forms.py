@@ -159,3 +159,8 @@ class Dates(AgreementCase):
     def test_tables_keep_their_cells_beyond_a_limit(self) -> None:
         for around in ("float: left", "display: inline-block", "width: min-content", "position: absolute"):
             self.agree("", "".join(f'<div style="{around}"><table style="{limit}"><td nowrap>Tickets archipelago</td></table></div>' for limit in ("max-width: 60px", "max-width: 60px; width: 200px", "max-width: 60px; padding: 5px", "max-width: 60px; border-collapse: collapse", "max-width: 200px")), (700,))
+
+    def test_areas_and_fields_of_many_sizes(self) -> None:
+        """Products of single precision decide where a width is rounded up."""
+        sizes = (10, 11, 12, 12.8, 13, 14, 14.4, 15, 16, 17, 17.6, 18, 20, 24)
+        self.agree("", "".join(f'<p><textarea style="font: {size}px {font}" cols={columns}></textarea><input style="font: {size}px {font}" size={columns}>' for size in sizes for font in ("Sans", "monospace", "Arial") for columns in (10, 20, 33)), (1600,))

@@ -184,7 +184,7 @@ class FileFace:
         self._cap_height = cap_height / upem if cap_height else 0.0
         head = font["head"]
         self._extent = (head.xMax - head.xMin) / upem
-        self._average = max(os2.xAvgCharWidth, 0) / upem if os2 is not None else 0.0
+        self._average = f32(max(os2.xAvgCharWidth, 0) / upem) if os2 is not None else 0.0
 
     def metrics(self, size: float) -> Metrics:
         known = self._metrics.get(size)
