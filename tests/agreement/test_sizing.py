@@ -203,3 +203,14 @@ class Ratios(AgreementCase):
             "div { display: flex; width: 1px } .m { margin-left: -46px } .l { margin-left: 30px } .p { padding: 10px }",
             "<div><p><a class=m>12:45</a> <a class=m>on</a></div><div><p><a class=l>12:45</a> <a class=l>on</a> <a class=p>off</a></div><div><p>a<a class=l>12:45</a><a class=l> on</a><a class=p></a></div>",
         )
+
+
+class EdgesAtTheEnd(AgreementCase):
+    def test_of_what_content_asks_for_behind_several_words(self) -> None:
+        for edge in ("margin-right: 9px", "padding: 0 5px", "border-right: 7px solid"):
+            body = "".join(
+                f'<div style="width: min-content"><a style="{edge}">{words}</a>{tail}</div>'
+                for words in ("Harbour–bridge", "Harbour bridge", "Harbour", "a Harbour", "Harbour a")
+                for tail in ("", "\n", " x", "<b></b>", " <b></b>", "<br>", ' <i style="position: absolute">z</i>', "\n<!-- -->\n")
+            )
+            self.agree("", body + "<div style='display: flex'>Incomprehensibilities are only well known <ul><li><a style='margin-right: 9px'>Harbour–bridge</a>\n</ul></div>", (320, 700))

@@ -192,6 +192,7 @@ class _InlineSizes:
                     self.ends += end_edge(item.box, 0)
                 self.end_edges += edge_width(item, 0)
             elif item.kind == ItemKind.BREAK:
+                self._count_edges()
                 self._end_line()
             elif item.kind == ItemKind.FLOAT:
                 self._float(item)
@@ -212,10 +213,13 @@ class _InlineSizes:
             if item.kind in (ItemKind.BREAK, ItemKind.ATOMIC, ItemKind.TAB):
                 self.widest_word = 0
         self._end_line()
-        if self.widest_word and self.end_edges:
-            # As the browser has it: edges of inline boxes that end a text of several words count to its widest.
-            self.low = max(self.low, self.widest_word + self.end_edges)
+        self._count_edges()
         return self.low, self.high
+
+    def _count_edges(self) -> None:
+        """As the browser has it: edges of inline boxes that end a text of several words count to its widest."""
+        if self.widest_word and self.end_edges:
+            self.low = max(self.low, self.widest_word + self.end_edges)
 
     def _grow(self, width: int) -> None:
         self.since_break += width
@@ -233,7 +237,8 @@ class _InlineSizes:
         self.at_edge, self.behind_wbr = False, is_wbr(item.box)
         if self.behind_wbr:
             return
-        self.widest_word = self.end_edges = 0
+        if not item.collapses or text[start : item.end].strip(" "):
+            self.widest_word = self.end_edges = 0
         anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
         for cut in range(item.start + 1, item.end + 1):
             if cut < item.end and not can_break[cut] and not anywhere:
