@@ -337,4 +337,4 @@ ANGLES = frozenset({"asin", "acos", "atan", "atan2"})
 """Functions that give angles, in degrees."""
 NUMBERS = frozenset({"sign", "progress", *_OF_ANGLES})
 """Functions that give numbers, whatever they are asked of."""
-MATH_FUNCTIONS = frozenset(_COMPARISONS) | _OF_ANGLES.keys() | {"calc", "-webkit-calc"}
+MATH_FUNCTIONS = frozenset({*_COMPARISONS, *_OF_ANGLES, "calc", "-webkit-calc"})

@@ -353,8 +353,9 @@ class Generator:
         """Name what layout does not cover."""
         self._note_style(box, element, style)
         if element.tag == "input":
-            for part in PARTS_WITH_SIZES & self.resolver.cascade.matches(element).pseudo.keys():
-                self._unmodelled(box, element, f"::{part}")
+            for part in self.resolver.cascade.matches(element).pseudo:
+                if part in PARTS_WITH_SIZES:
+                    self._unmodelled(box, element, f"::{part}")
         if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
             self._unmodelled(box, element, "zoom of a control")
         if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
