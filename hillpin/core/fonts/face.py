@@ -7,7 +7,6 @@ Skia round them on Linux with sub-pixel positioning: glyph advances in 16.16 fix
 
 from __future__ import annotations
 
-import copy
 import io
 import math
 from dataclasses import dataclass
@@ -119,10 +118,32 @@ MOST_INSTANCES = 64
 class FileFace:
     """A face read from the bytes of a TTF, OTF, WOFF or WOFF2 file; of a variable font its default instance."""
 
-    def __init__(self, data: bytes, name: str, number: int = 0) -> None:
+    name: str
+    axes: frozenset[str]
+    units_per_em: int
+    _ascent: float
+    _descent: float
+    _gap: float
+    _x_height: float
+    _cap_height: float
+    _extent: float
+    _average: float
+    _features: frozenset[str]
+    _covered: frozenset[int]
+    _face: Any
+    _font: Any
+    _fineness: int
+    _most: int
+    _instances: dict[tuple[tuple[str, float], ...], FileFace]
+
+    def __init__(self, data: bytes, name: str, number: int = 0, like: FileFace | None = None) -> None:
+        """``like`` is a face that was read from the same file, from which all is taken over instead."""
+        if like is not None:
+            self._take(like)
+            return
         font = TTFont(io.BytesIO(data), fontNumber=number, lazy=True)
         self.name = name
-        self.axes: frozenset[str] = frozenset(axis.axisTag for axis in font["fvar"].axes) if "fvar" in font else frozenset()
+        self.axes = frozenset(axis.axisTag for axis in font["fvar"].axes) if "fvar" in font else frozenset()
         self.units_per_em = int(font["head"].unitsPerEm)
         self._read_metrics(font)
         if font.flavor is not None:
@@ -134,7 +155,16 @@ class FileFace:
         self._font = hb.Font(self._face)
         self._fineness = 1
         self._most = MOST_RUNS
-        self._instances: dict[tuple[tuple[str, float], ...], FileFace] = {}
+        self._instances = {}
+        self._keep_nothing()
+
+    def _take(self, like: FileFace) -> None:
+        self.name, self.axes, self.units_per_em = like.name, like.axes, like.units_per_em
+        self._ascent, self._descent, self._gap = like._ascent, like._descent, like._gap
+        self._x_height, self._cap_height, self._extent, self._average = like._x_height, like._cap_height, like._extent, like._average
+        self._features, self._covered, self._face = like._features, like._covered, like._face
+        self._font, self._fineness, self._most = hb.Font(like._face), FINER, MOST_RUNS // MOST_INSTANCES
+        self._instances = {}
         self._keep_nothing()
 
     def _keep_nothing(self) -> None:
@@ -153,13 +183,9 @@ class FileFace:
 
     def _made_at(self, places: tuple[tuple[str, float], ...]) -> FileFace:
         """OpenType ``MVAR``: the metrics that vary are moved by whole font units, whatever they were read from."""
-        made = copy.copy(self)
-        made._font = hb.Font(self._face)
+        made = FileFace(b"", self.name, like=self)
         made._font.set_variations(dict(places))
         made._font.scale = (self.units_per_em * FINER, self.units_per_em * FINER)
-        made._fineness = FINER
-        made._most = MOST_RUNS // MOST_INSTANCES
-        made._keep_nothing()
         made._ascent += made._moved(hb.OTMetricsTag.HORIZONTAL_ASCENDER)
         made._descent -= made._moved(hb.OTMetricsTag.HORIZONTAL_DESCENDER)
         made._gap += made._moved(hb.OTMetricsTag.HORIZONTAL_LINE_GAP)
