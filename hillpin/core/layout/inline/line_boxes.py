@@ -192,15 +192,7 @@ class LineAssembler:
                 self._atomic(stack[-1], item.box, fragment, height, position + margin)
                 position += part.width
             elif item.kind == ItemKind.BREAK:
-                if all(level.ascent <= NOTHING for level in stack):
-                    _ensure(stack[-1])
-                if item.box.element is not None and item.box.element.tag == "br":
-                    own = stack[-1].metrics
-                    above, high = (own.ascent, own.ascent + own.descent) if stack[-1].has_metrics else (0, 0)
-                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, above, high))
-                elif len(stack) > 1:
-                    own = stack[-1].metrics
-                    stack[-1].pieces.append(Piece(item.box, position, 0, 0, own.ascent, own.ascent + own.descent, is_text=True))
+                self._break(stack, item.box, position)
             elif item.kind == ItemKind.TAB:
                 position += part.width
         self.open_boxes = [level.box for level in stack[1:] if level.box is not None] if reordered is None else self._open_after(line)
@@ -210,6 +202,15 @@ class LineAssembler:
             position += end
             self._close(stack, position - (edges_of(last, self.basis).margin_right if last is not None and end else 0), at_line_end=True)
         return self._finish(stack[0], x, position, parts)
+
+    def _break(self, stack: list[Level], box: Box, position: int) -> None:
+        """A forced break: where nothing else stands on the line, it makes it as high as its font has it."""
+        if all(level.ascent <= NOTHING for level in stack):
+            _ensure(stack[-1])
+        own, is_element = stack[-1].metrics, box.element is not None and box.element.tag == "br"
+        if is_element or len(stack) > 1:
+            above, high = (own.ascent, own.ascent + own.descent) if stack[-1].has_metrics or not is_element else (0, 0)
+            stack[-1].pieces.append(Piece(box, position, 0, 0, above, high, is_text=not is_element))
 
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
         if not spread:
