@@ -36,6 +36,8 @@ from .markup.parse import MOST_ELEMENTS
 from .styles.cascade import ActiveRules, Cascade, ContainerSize
 from .styles.environment import Environment
 from .styles.media import ALWAYS, USUAL_READER, Reader, Viewport, parse_media, read_for
+from .styles.page_conditions import conditions_of
+from .styles.registered import registry_at
 from .styles.resolve import StyleResolver
 from .styles.selector_parser import parse_selector_list
 from .styles.selectors import MatchState, SelectorError
@@ -97,13 +99,8 @@ class Page:
         self.trees: dict[object, tuple[BoxTree, StyleResolver]] = {}
         self.kept_notes: dict[int, Any] = {}
         """What ``notes`` keeps of a rule, by its identity; dropped where lines move."""
-        self.conditions = list({id(c): c for rule in self.sheets.rules for c in rule.media}.values())
         with read_for(reader):
-            self.conditions += [
-                parse_media(tokens_of(element.attributes["media"]))
-                for element in self.document.elements
-                if element.tag == "source" and element.attributes.get("media")
-            ]
+            self.conditions = conditions_of(self.sheets, self.document)
         self._queries = list({id(query): query for rule in self.sheets.rules for query in rule.containers}.values())
         self.has_containers = bool(self._queries)
         self._containers: dict[Element, ContainerSize] = {}
@@ -205,7 +202,7 @@ class Page:
         return style_of
 
     def _resolver(self, cascade: Cascade, viewport: Viewport, containers: dict[Element, ContainerSize]) -> StyleResolver:
-        environment = Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size, quirks=self.document.quirks)
+        environment = Environment(viewport, self.fonts, self.reader.font_size, initial_font_size=self.reader.font_size, quirks=self.document.quirks, registry=registry_at(self.sheets.properties, self.sheets.functions, viewport, self.reader))
         return StyleResolver(cascade, environment, ActiveRules(viewport, containers))
 
     def restyle_at(self, width: int, height: int) -> tuple[BoxTree, StyleResolver]:
@@ -238,7 +235,7 @@ class Page:
     def _answers(self, containers: dict[Element, ContainerSize]) -> tuple[object, ...]:
         """What every container query says of every container: all that the rules take from the sizes."""
         return tuple(
-            (element.index, query.condition.matches(Viewport(size.width, size.height or 0)))  # type: ignore[arg-type]
+            (element.index, query.answers(Viewport(size.width, size.height or 0)))  # type: ignore[arg-type]
             for element, size in containers.items()
             for query in self._queries
             if query.name is None or query.name in size.names
@@ -251,7 +248,7 @@ class Page:
         known = self.trees.get(key)
         if known is not None:
             tree, resolver = known
-            if resolver.uses_container and resolver.active.containers != containers:
+            if (resolver.uses_container and resolver.active.containers != containers) or (self.sheets.asks_style and resolver.uses_viewport):
                 known = None
             elif not resolver.uses_viewport or resolver.environment.viewport == viewport:
                 return known

@@ -6,7 +6,7 @@ media queries, so that a new stretch of widths costs no matching.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -20,6 +20,7 @@ from .selectors import MatchState, Selector, Specificity
 from .sheet import Rule, Sheets
 from .sheet_conditions import ContainerQuery
 from .source import bounded
+from .style_queries import Asked
 from .ua import QUIRKS_SHEET, USER_AGENT_SHEET, presentational_hints
 
 INLINE_SPECIFICITY: Specificity = (1 << 20, 0, 0)
@@ -244,14 +245,16 @@ def _sided(declaration: Declaration, from_right: bool) -> Iterable[tuple[str, An
 
 
 def _roll_back(winners: dict[str, Winner], matches: list[Match], hints: dict[str, Any]) -> None:
-    """``revert`` and ``revert-layer`` (§7.3.4, §7.3.5): cascade again without the origin or layer."""
+    """``revert``, ``revert-layer`` and ``revert-rule`` (§7.3.4 to §7.3.6): cascade again without the origin, layer or rule."""
     for name in [n for n, w in winners.items() if isinstance(w.value, Wide) and w.value.keyword.startswith("revert")]:
         winner = winners[name]
         kept = matches
         while winner.rule is not None and isinstance(winner.value, Wide) and winner.value.keyword.startswith("revert"):
-            origin, layer, whole = winner.rule.origin, winner.rule.layer_rank, winner.value.keyword == "revert"
+            origin, layer, whole, last = winner.rule.origin, winner.rule.layer_rank, winner.value.keyword == "revert", winner.rule
             if whole:
                 kept = [m for m in kept if m.rule.origin != origin]
+            elif winner.value.keyword == "revert-rule":
+                kept = [m for m in kept if m.rule is not last]
             else:
                 inline = winner.rule.inline
                 kept = [
@@ -274,6 +277,10 @@ def _plain_winner(matches: list[Match], name: str, hints: dict[str, Any]) -> Win
     return result
 
 
+StyleAsked = Callable[[Element, str | None], Asked | None]
+"""What answers for the style of an element; None where it is no container of that name."""
+
+
 class ActiveRules:
     """Which rules count: their media queries at a viewport, their container queries at container sizes.
 
@@ -285,6 +292,8 @@ class ActiveRules:
         self.viewport = viewport
         self.containers = containers or {}
         self._media: dict[int, bool] = {}
+        self.style_asked: StyleAsked | None = None
+        """Answers of the style of elements that are resolved, where queries ask for it."""
 
     def holds(self, rule: Rule, element: Element, *, in_it: bool = False) -> bool:
         """Whether the rule counts for the element, or for a pseudo-element in it."""
@@ -298,10 +307,16 @@ class ActiveRules:
         return not rule.containers or all(self._container_holds(query, element, in_it) for query in rule.containers)
 
     def _container_holds(self, query: ContainerQuery, element: Element, in_it: bool) -> bool:
-        size = self.container_of(element, query.name, in_it=in_it)
-        if size is None:
+        around = (element, *element.ancestors()) if in_it else element.ancestors()
+        if query.styled and self.style_asked is not None and not query.asks_size:
+            asked = next((found for one in around if (found := self.style_asked(one, query.name)) is not None), None)
+            return asked is not None and query.holds(Viewport(0, 0), asked)
+        container = next((one for one in around if (known := self.containers.get(one)) is not None and query.may_ask(known.names, known.height is not None)), None)
+        if container is None:
             return False
-        return query.condition.matches(Viewport(size.width, size.height or 0))  # type: ignore[arg-type]
+        size = self.containers[container]
+        asked = self.style_asked(container, None) if query.styled and self.style_asked is not None else None
+        return query.holds(Viewport(size.width, size.height or 0), asked)  # type: ignore[arg-type]
 
     def container_of(self, element: Element, name: str | None = None, *, in_it: bool = False) -> ContainerSize | None:
         """The nearest ancestor that is a query container of that name; of what is in an element, it may be the element (css-conditional-5 §6)."""

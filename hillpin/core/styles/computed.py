@@ -5,10 +5,12 @@ from __future__ import annotations
 import math
 from typing import Any
 
+from ..markup.tree import Element
 from ..styles import grid_values as grid
 from ..units import ONE, f32, floor_px, truncated
 from .cascade import ContainerSize, Winner
 from .clip_paths import ClipShape
+from .custom_values import custom_of, passed_on
 from .declarations import Pending, Wide, read_values
 from .directions import mirrored_name, physical_side
 from .displays import blockified
@@ -19,6 +21,7 @@ from .grammar import significant
 from .longhand_readers import FONT_SIZES, MONOSPACE_SIZES, QUIRKY_MONOSPACE_SIZES
 from .properties import INHERITED_FIELDS, INITIAL, PROPERTIES, Property
 from .style import ComputedStyle
+from .substitution import Answers, Place, placed, substitute
 from .values import (
     CONTAINER_UNITS,
     VIEWPORT_UNITS,
@@ -31,7 +34,7 @@ from .values import (
     compute_px,
     viewport_unit,
 )
-from .variables import Custom, Cyclic, resolve_custom, substitute
+from .variables import Cyclic
 from .zoom import grow_inherited, grown
 
 BORDER_SIDES = ("top", "right", "bottom", "left")
@@ -45,9 +48,10 @@ MONOSPACE_RATIO = 13 / 16
 class Computer:
     """Computes one element's style."""
 
-    def __init__(self, environment: Environment, container: ContainerSize | None = None) -> None:
+    def __init__(self, environment: Environment, container: ContainerSize | None = None, element: Element | None = None) -> None:
         self.environment = environment
         self.container = container
+        self.element = element
         self.uses_viewport = 0
         self.uses_container = False
 
@@ -64,16 +68,20 @@ class Computer:
                 fields[name] = inherited[name]
             fields["absolute_font_size"] = inherited.get("absolute_font_size", False)
             fields["font_keyword"] = inherited.get("font_keyword")
-        style.custom = self._custom(winners, parent)
         style.winners = winners
         style.parent = parent
-        values = self._specified(winners, style.custom)
+        answers, values = self._values(winners, style, parent)
         self._zoom(values, style, parent)
         for name in _FONT_PROPERTIES:
             if name in values:
                 self._apply(PROPERTIES[name], values[name], style, parent)
             if name == "font-family":
                 self._monospace(style, parent, values)
+        if answers.asked_size:
+            # By the font that was found now: a registered length in em, say.
+            answers, values = self._values(winners, style, parent)
+            values.pop("zoom", None)
+        style.asks_element = answers.asked_element
         used = passes = self.uses_viewport | (parent.inherits_viewport if parent is not None else 0)
         for name, value in values.items():
             if name not in _FONT_PROPERTIES:
@@ -86,27 +94,16 @@ class Computer:
         style.uses_container = self.uses_container or (parent is not None and parent.uses_container)
         return style
 
-    def _custom(self, winners: dict[str, Winner], parent: ComputedStyle | None) -> Custom:
-        inherited: Custom = parent.custom if parent is not None else {}
-        own = {name: w.value for name, w in winners.items() if name.startswith("--")}
-        if not own:
-            return inherited
-        plain: dict[str, tuple[Any, ...]] = {}
-        dropped: list[str] = []
-        for name, tokens in own.items():
-            words = significant(tokens)
-            word = words[0].lower_value if len(words) == 1 and words[0].type == "ident" else ""
-            if word == "initial":
-                dropped.append(name)
-            elif word not in ("inherit", "unset", "revert", "revert-layer"):
-                plain[name] = tokens
-        result = dict(resolve_custom(plain, inherited))
-        for name in dropped:
-            result.pop(name, None)
-        return result
+    def _values(self, winners: dict[str, Winner], style: ComputedStyle, parent: ComputedStyle | None) -> tuple[Answers, dict[str, Any]]:
+        """Custom properties, which the style gets, and the other values with their references replaced."""
+        registry, answers = self.environment.registry, Answers()
+        inherited = parent.custom if parent is not None else None
+        place = Place(passed_on(inherited, registry), registry, self.element, self.unit_size(style), answers)
+        style.custom = custom_of(winners, inherited, place)
+        return answers, self._specified(winners, place.within(style.custom))
 
-    def _specified(self, winners: dict[str, Winner], custom: Custom) -> dict[str, Any]:
-        """Cascaded values with ``var()`` substituted; invalid ones become ``unset``."""
+    def _specified(self, winners: dict[str, Winner], place: Place) -> dict[str, Any]:
+        """Cascaded values with references replaced; invalid ones become ``unset``."""
         values: dict[str, Any] = {}
         substituted: dict[int, dict[str, Any] | None] = {}
         for name, winner in winners.items():
@@ -116,7 +113,7 @@ class Computer:
             if isinstance(value, Pending):
                 known = substituted.get(id(value), _MISSING)
                 if known is _MISSING:
-                    known = substituted[id(value)] = _read_pending(value, custom)
+                    known = substituted[id(value)] = _read_pending(value, place)
                 value = known.get(name, UNSET) if isinstance(known, dict) else UNSET
             values[name] = value
         return values
@@ -377,9 +374,9 @@ _METHODS: dict[str, Any] = {
 }
 
 
-def _read_pending(pending: Pending, custom: Custom) -> dict[str, Any] | None:
+def _read_pending(pending: Pending, place: Place) -> dict[str, Any] | None:
     try:
-        found = read_values(pending.name, significant(substitute(pending.tokens, custom)))
+        found = read_values(pending.name, significant(placed(substitute(pending.tokens, place), place)))
         return {mirrored_name(name): value for name, value in found.items()} if found and pending.is_mirrored else found
     except Cyclic:
         return None

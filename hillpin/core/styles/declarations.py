@@ -9,11 +9,10 @@ import tinycss2
 from tinycss2.ast import DimensionToken
 
 from .aliases import ALIASES, is_logical
-from .grammar import Tokens, keyword, significant
+from .grammar import CSS_WIDE, Tokens, keyword, significant
 from .properties import PROPERTIES, is_known
+from .references import SIBLINGS, functions_in, is_plain_attribute, is_reference, with_siblings
 from .shorthands import SHORTHANDS
-
-CSS_WIDE = frozenset({"inherit", "initial", "unset", "revert", "revert-layer"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +24,7 @@ class Wide:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Pending:
-    """A value with ``var()``: read when the custom properties are known."""
+    """A value with ``var()`` or another reference: read when it is known what that stands for."""
 
     name: str
     tokens: tuple[Any, ...]
@@ -71,7 +70,7 @@ class Problem:
     """What of a value that the browser takes is not followed, where that may move boxes."""
 
 
-_UNFOLLOWED = frozenset({"attr", "if", "calc-size", "sibling-index", "sibling-count", "random", "random-item", "inherit"})
+_UNFOLLOWED = frozenset({"calc-size", "random", "random-item", "inherit"})
 """Functions of values that the browser knows and core does not (css-values-5)."""
 
 
@@ -81,7 +80,7 @@ def _unfollowed(name: str, tokens: Any) -> str:
         return ""
     for token in tokens:
         if token.type == "function":
-            if token.lower_name in _UNFOLLOWED or token.name.startswith("--"):
+            if token.lower_name in _UNFOLLOWED:
                 return f"{token.name}()"
             if inner := _unfollowed(name, token.arguments):
                 return inner
@@ -124,15 +123,9 @@ def read_values(name: str, tokens: Tokens) -> dict[str, Any] | None:
     return {}
 
 
-def has_variable(tokens: Any) -> bool:
-    """Whether ``var()`` or ``env()`` stands anywhere in the tokens."""
-    for token in tokens:
-        if token.type == "function":
-            if token.lower_name in ("var", "env") or has_variable(token.arguments):
-                return True
-        elif token.type in ("() block", "[] block", "{} block") and has_variable(token.content):
-            return True
-    return False
+def has_reference(name: str, tokens: Any) -> bool:
+    """Whether what a value of a property says is known at an element only: by ``var()`` and its kin."""
+    return any(is_reference(token) and not (name == "content" and is_plain_attribute(token)) for token in functions_in(tokens))
 
 
 UNITLESS = frozenset(
@@ -166,7 +159,8 @@ def read_declaration(item: Any, file: str, line: int, quirks: bool = False) -> D
         tokens = _with_units(tokens)
     if any(token.type == "error" for token in tokens):
         return Problem(file, line, f"The value of {item.lower_name} does not parse.", shown)
-    if has_variable(tokens):
+    counts_siblings = any(token.lower_name in SIBLINGS for token in functions_in(tokens))
+    if has_reference(name, tokens) or (counts_siblings and read_values(name, with_siblings(tokens, 1, 1))):
         pending = Pending(name, tuple(item.value))
         values = dict.fromkeys(longhands_of(name), pending)
         return Declaration(name, text, values, item.important, file, line, column, is_logical(item.lower_name))

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Protocol
 
 from .media import Viewport
+from .registered import Registry
 from .style import ComputedStyle
 
 
@@ -39,3 +40,4 @@ class Environment:
     initial_font_size: float = 16.0
     """``medium``, as the reader has set it (css-fonts-4 §2.5)."""
     quirks: bool = False
+    registry: Registry = field(default_factory=Registry)

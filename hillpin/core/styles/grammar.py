@@ -10,6 +10,9 @@ import math
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from tinycss2 import serialize
+from tinycss2.ast import FunctionBlock, ParenthesesBlock
+
 from ..units import within_single
 from .values import (
     ANGLE_UNITS,
@@ -36,6 +39,8 @@ Expander = Callable[[Tokens], Expansion | None]
 Reader = Callable[[Tokens], Any]
 
 DEEPEST_MATH = 32
+CSS_WIDE = frozenset({"inherit", "initial", "unset", "revert", "revert-layer", "revert-rule"})
+"""Keywords that every property takes (css-cascade-5 §7.3)."""
 
 
 class Invalid(ValueError):
@@ -269,13 +274,40 @@ def one(read: Callable[..., Any], **options: Any) -> Reader:
     return read_one
 
 
+def _without_calc_size(token: Token) -> Token:
+    """What ``calc-size()`` comes to where that is known without laying out (css-values-5 §11): of a length, of nothing
+    (``any``), or the size of its basis as it is. Another token as it is."""
+    if token.type != "function" or token.lower_name != "calc-size":
+        return token
+    parts = split_commas(list(token.arguments))
+    if len(parts) != 2 or len(basis := significant(parts[0])) != 1:
+        return token
+    base = _without_calc_size(basis[0])
+    word, said = keyword(base), significant(parts[1])
+    # Of nothing, percentages of what is not known are 0 in it, which no other value says.
+    if word is None or (word == "any" and "%" not in serialize(said)):
+        return FunctionBlock(token.source_line, token.source_column, "calc", [_with_size(one, base) for one in parts[1]])
+    return base if len(said) == 1 and keyword(said[0]) == "size" else token
+
+
+def _with_size(token: Token, size: Token) -> Token:
+    """A part of a calculation with a value in the place of ``size``."""
+    if token.type == "ident" and token.lower_value == "size" and keyword(size) != "any":
+        return size
+    if token.type == "function":
+        return FunctionBlock(token.source_line, token.source_column, token.name, [_with_size(one, size) for one in token.arguments])
+    if token.type == "() block":
+        return ParenthesesBlock(token.source_line, token.source_column, [_with_size(one, size) for one in token.content])
+    return token
+
+
 def sizing(*words: str, percentages: bool = True, negative: bool = False) -> Reader:
     """A reader of a length, percentage or one of the sizing keywords; the browser has no ``fit-content()`` here."""
 
     def read(tokens: Tokens) -> Specified | None:
         if len(tokens) != 1:
             return None
-        token = tokens[0]
+        token = _without_calc_size(tokens[0])
         word = keyword(token)
         if word is not None:
             return word if word in words and word in SIZING_KEYWORDS else None

@@ -69,7 +69,10 @@ class Comparison:
         actual = _SIZES[self.feature](viewport)
         if isinstance(actual, str) or isinstance(self.value, str):
             return actual == self.value
-        return _OPERATORS[self.operator](actual, self.value)
+        return OPERATORS[self.operator](actual, self.value)
+
+    def answer(self, viewport: Viewport) -> bool | None:
+        return self.matches(viewport)
 
     def turns(self, height: int | None = None) -> list[int]:
         """The integer widths from which on the comparison's result differs from the width below; those that have to do
@@ -96,9 +99,15 @@ class Group:
     operands: tuple[Condition, ...]
 
     def matches(self, viewport: Viewport) -> bool:
+        return self.answer(viewport) is True
+
+    def answer(self, viewport: Viewport) -> bool | None:
+        """Whether it holds; None where what is unknown decides (§3.1)."""
+        answers = [operand.answer(viewport) for operand in self.operands]
         if self.operator == "not":
-            return not self.operands[0].matches(viewport)
-        return (all if self.operator == "and" else any)(operand.matches(viewport) for operand in self.operands)
+            return None if answers[0] is None else not answers[0]
+        deciding = self.operator == "or"
+        return deciding if deciding in answers else None if None in answers else not deciding
 
     def turns(self, height: int | None = None) -> list[int]:
         return [turn for operand in self.operands for turn in operand.turns(height)]
@@ -114,15 +123,27 @@ class Constant:
     def matches(self, viewport: Viewport) -> bool:
         return self.value
 
+    def answer(self, viewport: Viewport) -> bool | None:
+        return self.value if self.known else None
+
     def turns(self, height: int | None = None) -> list[int]:
         return []
 
 
 Condition = Comparison | Group | Constant
+
+
+def comparisons(condition: Condition) -> list[Comparison]:
+    """All that a condition compares."""
+    if isinstance(condition, Group):
+        return [one for operand in condition.operands for one in comparisons(operand)]
+    return [condition] if isinstance(condition, Comparison) else []
+
+
 NEVER = Constant(False)
 ALWAYS = Constant(True)
 
-_OPERATORS: dict[str, Callable[[float, float], bool]] = {
+OPERATORS: dict[str, Callable[[float, float], bool]] = {
     ">=": lambda actual, value: actual >= value,
     "<=": lambda actual, value: actual <= value,
     ">": lambda actual, value: actual > value,
@@ -134,6 +155,7 @@ _SIZES: dict[str, Callable[[Viewport], float | str]] = {
     "height": lambda viewport: viewport.height,
     "device-width": lambda viewport: viewport.width,
     "device-height": lambda viewport: viewport.height,
+    "device-aspect-ratio": lambda viewport: viewport.width / max(viewport.height, 1),
     "aspect-ratio": lambda viewport: viewport.width / max(viewport.height, 1),
     "orientation": lambda viewport: "portrait" if viewport.height >= viewport.width else "landscape",
 }
@@ -149,7 +171,6 @@ _SETTINGS: dict[str, Callable[[Reader], float | str]] = {
     "prefers-reduced-motion": lambda reader: "reduce" if reader.reduced_motion else "no-preference",
     "prefers-contrast": lambda reader: reader.contrast,
     "prefers-reduced-transparency": lambda reader: "no-preference",
-    "prefers-reduced-data": lambda reader: "no-preference",
     "forced-colors": lambda reader: "active" if reader.forced_colors else "none",
     "scripting": lambda reader: "enabled",
     "display-mode": lambda reader: "browser",
@@ -157,8 +178,18 @@ _SETTINGS: dict[str, Callable[[Reader], float | str]] = {
     "grid": lambda reader: 0.0,
     "color-gamut": lambda reader: "srgb",
     "dynamic-range": lambda reader: "standard",
+    "color-index": lambda reader: 0.0,
+    "overflow-block": lambda reader: "scroll",
+    "overflow-inline": lambda reader: "scroll",
+    "horizontal-viewport-segments": lambda reader: 1.0,
+    "vertical-viewport-segments": lambda reader: 1.0,
+    "device-posture": lambda reader: "continuous",
+    "-webkit-device-pixel-ratio": lambda reader: reader.resolution,
+    "-webkit-transform-3d": lambda reader: 1.0,
 }
 _FEATURES = frozenset(_SIZES) | frozenset(_SETTINGS)
+_LENGTHS = ("width", "height", "device-width", "device-height", "resolution")
+"""Features of which a number alone is no value, but for 0 px."""
 _NONE_VALUES = ("none", "no-preference")
 _FLIPPED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "=": "="}
 
@@ -264,10 +295,11 @@ def _boolean(name: str, features: frozenset[str]) -> Condition:
 def _plain(name: str, tokens: Tokens, features: frozenset[str]) -> Condition:
     operator = "="
     for prefix, meaning in (("min-", ">="), ("max-", "<=")):
-        if name.startswith(prefix):
-            name, operator = name[4:], meaning
-    value = _value(tokens)
-    if name not in features or value is None:
+        for vendor in ("", "-webkit-"):
+            if name.startswith(vendor + prefix):
+                name, operator = vendor + name.removeprefix(vendor + prefix), meaning
+    value = _value(tokens, name)
+    if name not in features or value is None or (isinstance(value, str) and operator != "="):
         return Constant(False, known=False)
     return _compared(name, operator, value)
 
@@ -275,15 +307,18 @@ def _plain(name: str, tokens: Tokens, features: frozenset[str]) -> Condition:
 def _compared(name: str, operator: str, value: float | str) -> Condition:
     """A comparison of a size; what the reader has set is answered at once."""
     if name not in _SETTINGS:
-        return Comparison(name, operator, value)
+        is_word = isinstance(_SIZES[name](Viewport(1, 1)), str)
+        return Comparison(name, operator, value) if is_word == isinstance(value, str) else Constant(False, known=False)
     actual = _SETTINGS[name](_reading.get())
+    if isinstance(actual, str) != isinstance(value, str):
+        return Constant(False, known=False)
     if isinstance(actual, str) or isinstance(value, str):
         return Constant(actual == value)
-    return Constant(_OPERATORS[operator](actual, value))
+    return Constant(OPERATORS[operator](actual, value))
 
 
-def _range(content: Tokens, features: frozenset[str]) -> Condition:
-    """``width >= 600px``, ``600px <= width < 900px``."""
+def parts_of_range(content: Tokens) -> tuple[list[Tokens], list[str]]:
+    """What stands between the operators of a comparison, and the operators (mediaqueries-4 §2.4.3)."""
     parts: list[Tokens] = [[]]
     operators: list[str] = []
     for token in content:
@@ -298,15 +333,21 @@ def _range(content: Tokens, features: frozenset[str]) -> Condition:
             parts.append([])
         else:
             parts[-1].append(token)
+    return parts, operators
+
+
+def _range(content: Tokens, features: frozenset[str]) -> Condition:
+    """``width >= 600px``, ``600px <= width < 900px``."""
+    parts, operators = parts_of_range(content)
     names = [keyword(part[0]) if len(part) == 1 else None for part in parts]
     unknown = Constant(False, known=False)
     if len(parts) == 2:
-        if names[0] in features and (value := _value(parts[1])) is not None:
+        if names[0] in features and (value := _value(parts[1], names[0] or "")) is not None:
             return _compared(names[0] or "", operators[0], value)
-        if names[1] in features and (value := _value(parts[0])) is not None:
+        if names[1] in features and (value := _value(parts[0], names[1] or "")) is not None:
             return _compared(names[1] or "", _FLIPPED[operators[0]], value)
     if len(parts) == 3 and names[1] in features:
-        low, high = _value(parts[0]), _value(parts[2])
+        low, high = _value(parts[0], names[1] or ""), _value(parts[2], names[1] or "")
         if low is not None and high is not None:
             name = names[1] or ""
             return Group("and", (_compared(name, _FLIPPED[operators[0]], low), _compared(name, operators[1], high)))
@@ -319,7 +360,7 @@ def media_unit(unit: str) -> float:
     return size if unit in ("em", "rem") else size / 2
 
 
-def _value(tokens: Tokens) -> float | str | None:
+def _value(tokens: Tokens, name: str) -> float | str | None:
     if len(tokens) == 1:
         word = keyword(tokens[0])
         if word is not None:
@@ -328,7 +369,7 @@ def _value(tokens: Tokens) -> float | str | None:
         if isinstance(value, Dimension) and value.unit in ("dppx", "x", "dpi", "dpcm"):
             return value.value * {"dppx": 1, "x": 1, "dpi": 1 / 96, "dpcm": 2.54 / 96}[value.unit]
         if isinstance(value, Number):
-            return value.value
+            return value.value if name not in _LENGTHS or (value.value == 0 and name != "resolution") else None
         if isinstance(value, Dimension) and (value.unit in ABSOLUTE_UNITS or value.unit in ("em", "rem", "ch", "ex")):
             return value.value * (ABSOLUTE_UNITS.get(value.unit) or media_unit(value.unit))
         if isinstance(value, Function):

@@ -15,6 +15,8 @@ from .legacy_boxes import settle_legacy_box
 from .media import Viewport
 from .properties import INHERITED_FIELDS
 from .style import ComputedStyle
+from .style_queries import Asked
+from .substitution import Answers, Place
 
 ITEM_CONTAINERS = frozenset({"flex", "inline-flex", "grid", "inline-grid"})
 
@@ -58,6 +60,17 @@ class StyleResolver:
         self.uses_container = False
         self._shared: dict[_Key, ComputedStyle] = {}
         self._recipes: list[_Recipe] = []
+        self._styles: dict[Element, ComputedStyle] = {}
+        """The styles of elements, where rules ask for them."""
+        if cascade.sheets.asks_style:
+            active.style_asked = self._asked_of
+
+    def _asked_of(self, element: Element, name: str | None) -> Asked | None:
+        """What answers for the style of an element, if it is a container of that name (css-conditional-5 §5.1)."""
+        style = self._styles.get(element)
+        if style is None or (name is not None and name not in style.container_name):
+            return None
+        return Place(style.custom, self.environment.registry, element, Computer(self.environment).unit_size(style), Answers())
 
     def move_to(self, viewport: Viewport) -> list[ComputedStyle]:
         """Recompute, in place, the styles that use viewport units for another viewport with the same rules.
@@ -70,7 +83,7 @@ class StyleResolver:
         moving = [recipe for recipe in self._recipes if recipe.style.uses_viewport & changed]
         for recipe in moving:
             container = self.active.container_of(recipe.element, in_it=recipe.pseudo is not None) if recipe.element is not None and self.active.containers else None
-            new = Computer(self.environment, container).compute(recipe.style.winners, recipe.parent)
+            new = Computer(self.environment, container, recipe.element).compute(recipe.style.winners, recipe.parent)
             settle_legacy_box(new, recipe.parent)
             new.display, new.float = recipe.style.display, recipe.style.float
             if recipe.is_control and recipe.element is not None:
@@ -85,6 +98,8 @@ class StyleResolver:
 
         None where the new styles have to do with the viewport's or a container's size in another way than the old ones.
         """
+        if self.cascade.sheets.asks_style:
+            return None
         changed: dict[int, Restyled] = {}
         passed_on: set[int] = set()
         for recipe in self._recipes:
@@ -123,12 +138,13 @@ class StyleResolver:
             key = (id(parent), is_item, *[id(match.rule) for match in counted])
             known = self._shared.get(key)
             if known is not None:
+                self._styles[element] = known
                 return known
-        style = self._made(element, None, counted, hints, parent, is_item)
+        style = self._styles[element] = self._made(element, None, counted, hints, parent, is_item)
         if parent is None:
             self.environment.root = style
             self.environment.root_font_size = float(style.font_size)
-        if key is not None and not style.uses_container:
+        if key is not None and not (style.uses_container or style.asks_element):
             self._shared[key] = style
         return style
 
@@ -174,7 +190,7 @@ class StyleResolver:
 
     def _computed(self, recipe: _Recipe, counted: list[Match], hints: dict[str, object]) -> ComputedStyle:
         container = self.active.container_of(recipe.element, in_it=recipe.pseudo is not None) if recipe.element is not None and self.active.containers else None
-        style = Computer(self.environment, container).compute(cascade_under(counted, hints, recipe.parent.direction if recipe.parent is not None else "ltr"), recipe.parent)
+        style = Computer(self.environment, container, recipe.element).compute(cascade_under(counted, hints, recipe.parent.direction if recipe.parent is not None else "ltr"), recipe.parent)
         settle_legacy_box(style, recipe.parent)
         if recipe.is_control and recipe.element is not None:
             adjust_control(recipe.element, style, counted)
@@ -198,7 +214,7 @@ def _asks_parent(style: ComputedStyle) -> bool:
     return bool(pending) and any("inherit" in token.serialize().lower() for tokens in (*pending, *style.custom.values()) for token in tokens)
 
 
-NOT_COMPARED = frozenset({"winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
+NOT_COMPARED = frozenset({"asks_element", "winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
 
 
 _CONTENTS = (

@@ -17,10 +17,12 @@ from .font_faces import FontFace, read_font_face
 from .grammar import keyword, significant, split_commas
 from .media import Condition, parse_media
 from .properties import PROPERTIES
+from .references import media_asked
+from .registered import CustomFunction, RegisteredProperty, read_function, read_property
 from .scopes import Scope, read_scope
 from .selector_parser import parse_selector_list, text_of
 from .selectors import Selector, SelectorError
-from .sheet_conditions import ContainerQuery, read_container_query, supports, unfollowed_queries
+from .sheet_conditions import ContainerQuery, read_container_query, supports, supports_said, unfollowed_queries
 from .source import bounded, brace_at_the_end, unclosed_brace
 
 ONE_TOO_MANY = "There is a } too many here: nothing is open that it could close."
@@ -104,6 +106,12 @@ class Sheets:
     files: list[str] = field(default_factory=list)
     keyframes: dict[str, Keyframes] = field(default_factory=dict)
     """By name: of several of one name the last counts."""
+    properties: list[RegisteredProperty] = field(default_factory=list)
+    functions: list[CustomFunction] = field(default_factory=list)
+    asks_style: bool = False
+    """Whether a rule counts by the style of what is around it."""
+    asked: list[Condition] = field(default_factory=list)
+    """Media queries in values and in custom functions, which turn at widths of their own."""
 
     def add(
         self,
@@ -129,8 +137,14 @@ class Sheets:
                 places.setdefault(layer[:length], len(places))
         ordered = sorted(places, key=lambda layer: _layer_key(layer, places))
         ranks = {layer: rank for rank, layer in enumerate(ordered)}
+
+        def rank_of(layer: tuple[str, ...] | None) -> int:
+            return len(ordered) if layer is None else ranks.get(layer, 0)
+
         for rule in self.rules:
-            rule.layer_rank = len(ordered) if rule.layer is None else ranks.get(rule.layer, 0)
+            rule.layer_rank = rank_of(rule.layer)
+        self.functions.sort(key=lambda function: rank_of(function.layer))
+        self.properties.sort(key=lambda registered: rank_of(registered.layer))
 
 
 def _layer_key(layer: tuple[str, ...], places: dict[tuple[str, ...], int]) -> tuple[tuple[int, int], ...]:
@@ -238,6 +252,8 @@ class _Reader:
                 result.selector = selector
                 self.sheets.problems.append(result)
             return []
+        if "if(" in result.text.lower():
+            self.sheets.asked += media_asked(list(item.value))
         return [result]
 
     def at_rule(self, node: Any, context: Context) -> None:
@@ -271,6 +287,7 @@ class _Reader:
     def at_container(self, node: Any, context: Context) -> None:
         query = read_container_query(significant(node.prelude))
         if query is not None:
+            self.sheets.asks_style |= bool(query.styled)
             asked = unfollowed_queries(node.prelude)
             self.nested(node, context.within(containers=(*context.containers, query), unfollowed=(*context.unfollowed, *asked)))
 
@@ -308,7 +325,7 @@ class _Reader:
             self.sheets.layers.append(layer)
             rest = rest[1:]
         if rest and rest[0].type == "function" and rest[0].lower_name == "supports":
-            if not supports(significant(rest[0].arguments)):
+            if not supports_said(rest[0]):
                 return
             rest = rest[1:]
         fetched = self.fetch(self.file, address) if address else None
@@ -338,6 +355,24 @@ class _Reader:
 
     def at__webkit_keyframes(self, node: Any, context: Context) -> None:
         self.at_keyframes(node, context)
+
+    def at_property(self, node: Any, context: Context) -> None:
+        registered = read_property(node, context.media, context.layer)
+        if registered is not None:
+            self.sheets.properties.append(registered)
+            self.sheets.asked += context.media
+        else:
+            self.problem(node, "This custom property is not registered: it needs a syntax, inherits, and an initial value that is of the syntax.", text_of(node.prelude))
+
+    def at_function(self, node: Any, context: Context) -> None:
+        function = read_function(node, context.media, context.layer)
+        if function is not None:
+            self.sheets.functions.append(function)
+            self.sheets.asked += context.media
+            for declaration in function.body:
+                self.sheets.asked += [*declaration.media, *media_asked(declaration.tokens)]
+        else:
+            self.problem(node, "This function is not understood: it needs a name with two dashes and parameters.", text_of(node.prelude))
 
     def at_font_face(self, node: Any, context: Context) -> None:
         face = read_font_face(node, self.file, self.line(node))

@@ -204,3 +204,5 @@ class ComputedStyle:
     inherits_viewport: int
     """The same, for what children inherit."""
     uses_container: bool
+    asks_element: bool = False
+    """Whether values ask for attributes of the element, or for its place among others."""

@@ -22,6 +22,11 @@ class Dimension:
     value: float
     unit: str
 
+    @property
+    def is_relative(self) -> bool:
+        """Whether its size depends on fonts, the viewport or a container."""
+        return self.unit in LENGTH_UNITS and self.unit not in ABSOLUTE_UNITS
+
 
 @dataclass(frozen=True, slots=True)
 class Percentage:
