@@ -269,6 +269,7 @@ class Page:
         tree.noted |= ctx.unmodelled
         noted += [(item.box, _element_of(item.box), item.feature) for item in tree.noted.values()]
         noted += [(box, box.element, "content-visibility: auto, far from the window") for box in collector.skipped]
+        noted += [(box, box.element, "transform-style") for box in collector.deep]
         features: dict[tuple[int, str], UnmodelledFeature] = {}
         affected: set[Element] = set()
         for _, element, feature in noted:

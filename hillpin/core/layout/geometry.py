@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, replace
-from typing import Any
 
 from ..markup.tree import Element
 from ..styles.style import ComputedStyle
-from ..styles.values import Length
 from .boxes import INLINE, Box, edges_of
 from .fragments import Fragment, InlineRect
-from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied, rotation
+from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied
 from .replaced.svg_shapes import shape_rects
+from .transforms import leaves_the_plane, own_matrix
 
 FAR = 2
 """How many heights of the window from its middle content may be skipped, as the browser has it (css-contain-2 §4.2)."""
@@ -59,6 +57,8 @@ class Collector:
         """The boxes of pseudo-elements by their element and name."""
         self.skipped: list[Box] = []
         """Boxes so far from the window that the browser may skip what is in them, by their ``content-visibility``."""
+        self.deep: list[Box] = []
+        """Boxes that are turned out of the plane in one that is, and that shares its space with them."""
         self.shapes: set[Element] = set()
         """Elements inside svg whose rectangles are known."""
         self.scroll_right = width
@@ -77,6 +77,8 @@ class Collector:
         style = box.style
         if style.transform or style.translate or style.rotate or style.scale:
             matrix = multiplied(matrix, own_matrix(style, x, y, fragment.width, fragment.height))
+            if box.parent is not None and box.parent.style.transform_style and leaves_the_plane(style) and leaves_the_plane(box.parent.style):
+                self.deep.append(box)
         rect = mapped(matrix, x, y, fragment.width, fragment.height)
         if not clipped:
             self._extend(rect, fragment, x, y, matrix)
@@ -238,46 +240,3 @@ def mapped(matrix: Matrix, x: int, y: int, width: int, height: int) -> Rect:
     if matrix is IDENTITY:
         return Rect(x / 64, y / 64, width / 64, height / 64)
     return bounds_of(matrix, (x / 64, y / 64, (x + width) / 64, (y + height) / 64))
-
-
-def own_matrix(style: ComputedStyle, x: int, y: int, width: int, height: int) -> Matrix:
-    """The matrix of a box's transform properties round its origin (css-transforms-1 §3, css-transforms-2 §5)."""
-    origin = style.transform_origin
-    ox = x / 64 + _px(origin[0], width)
-    oy = y / 64 + _px(origin[1], height)
-    matrix: Matrix = (1.0, 0.0, 0.0, 1.0, ox, oy)
-    if style.translate is not None:
-        matrix = multiplied(matrix, (1, 0, 0, 1, _px(style.translate[0], width), _px(style.translate[1], height)))
-    for name, arguments in (*style.rotate, *style.scale, *style.transform):
-        matrix = multiplied(matrix, _function(name, arguments, width, height))
-    return multiplied(matrix, (1.0, 0.0, 0.0, 1.0, -ox, -oy))
-
-
-def _px(value: Any, basis: int) -> float:
-    if isinstance(value, Length):
-        return value.resolve(basis) / 64
-    return float(value) if isinstance(value, int | float) else 0.0
-
-
-def _function(name: str, arguments: tuple[Any, ...], width: int, height: int) -> Matrix:
-    """One transform function as a matrix; what is not flat counts as its shadow on the page."""
-    numbers = [argument if isinstance(argument, int | float) else 0.0 for argument in arguments]
-    first = numbers[0] if numbers else 0.0
-    if name in ("translate", "translate3d"):
-        return (1, 0, 0, 1, _px(arguments[0], width), _px(arguments[1], height) if len(arguments) > 1 else 0.0)
-    if name == "translatex":
-        return (1, 0, 0, 1, _px(arguments[0], width), 0.0)
-    if name == "translatey":
-        return (1, 0, 0, 1, 0.0, _px(arguments[0], height))
-    if name in ("scale", "scalex", "scaley"):
-        second = numbers[1] if len(numbers) > 1 else first
-        return (first if name != "scaley" else 1.0, 0, 0, second if name != "scalex" else 1.0, 0, 0)
-    if name in ("rotate", "rotatez"):
-        return rotation(first)
-    if name in ("skew", "skewx", "skewy"):
-        across = math.tan(math.radians(first)) if name != "skewy" else 0.0
-        down = math.tan(math.radians(first if name == "skewy" else numbers[1] if len(numbers) > 1 else 0.0))
-        return (1, down if name != "skewx" else 0.0, across, 1, 0, 0)
-    if name == "matrix" and len(numbers) == 6:
-        return (numbers[0], numbers[1], numbers[2], numbers[3], numbers[4], numbers[5])
-    return IDENTITY

@@ -74,8 +74,15 @@ _UNFOLLOWED = frozenset({"calc-size", "random", "random-item", "inherit"})
 """Functions of values that the browser knows and core does not (css-values-5)."""
 
 
+_UNFOLLOWED_WORDS: dict[str, tuple[str, ...]] = {"text-indent": ("hanging", "each-line")}
+"""The same of words, by property."""
+
+
 def _unfollowed(name: str, tokens: Any) -> str:
-    """The first such function in a value of a property that moves boxes; empty where there is none."""
+    """The first such word or function in a value of a property that moves boxes; empty where there is none."""
+    word = next((word for token in tokens if (word := keyword(token)) in _UNFOLLOWED_WORDS.get(name, ())), None)
+    if word is not None:
+        return f"{name}: {word}"
     if not any(PROPERTIES[longhand].effect != "paints" for longhand in longhands_of(name) if longhand in PROPERTIES):
         return ""
     for token in tokens:

@@ -52,6 +52,7 @@ from .longhand_readers import (
 from .paints import PAINTS, SHORT_FOR_PAINTS
 from .positions import read_position
 from .readers import (
+    perspective_of,
     read_alignment,
     read_aspect_ratio,
     read_color,
@@ -61,10 +62,11 @@ from .readers import (
     read_families,
     read_line_height,
     read_list_style_type,
-    read_object_position,
+    read_origin,
     read_rotate,
     read_scale,
     read_transform,
+    read_translate,
     read_url_or_none,
     read_weight,
 )
@@ -127,10 +129,10 @@ def _touches(harmless: frozenset[str]) -> Reader:
 
 _BORDER_STYLES = "none hidden dotted dashed solid double groove ridge inset outset"
 _SIDES = ("top", "right", "bottom", "left")
-_SIZES = ("auto", "min-content", "max-content", "fit-content", "-webkit-fill-available", "stretch")
+_SIZES = ("auto", "min-content", "max-content", "fit-content", "-webkit-min-content", "-webkit-max-content", "-webkit-fit-content", "-webkit-fill-available", "stretch")
 _BREAKS = "auto avoid avoid-page avoid-column page column left right recto verso"
 
-_add("display", read_display, "inline", uncovered=lambda value: "ruby" if value == "ruby" else "")
+_add("display", read_display, "inline", uncovered=lambda value: value if value in ("ruby", "math") else "")
 _words("position", "static relative absolute fixed sticky -webkit-sticky")
 _words("float", "none left right inline-start inline-end")
 _add("shape-outside", read_shape_outside, (), compute="within", restyled=True)
@@ -260,9 +262,9 @@ _add(" ".join(f"border-{corner}-radius" for corner in CORNERS), read_radius, (ZE
 _add("box-shadow", read_shadows, (), compute="within", effect="paints", restyled=True)
 _add("clip-path", read_clip_path, (), compute="within", effect="paints", restyled=True)
 _add("opacity", read_factor, 1.0, effect="paints", restyled=True)
-_add("transform", read_transform, (), compute="within")
-_add("translate", lambda tokens: tuple(tokens) and read_object_position(tokens, words=False), None, compute="within")
-_add("transform-origin", lambda tokens: read_object_position(tokens[:2]), (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within")
+_add("transform", read_transform, (), compute="within", uncovered=perspective_of)
+_add("translate", read_translate, None, compute="within")
+_add("transform-origin", read_origin, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0), ZERO), compute="within")
 _add("filter backdrop-filter transform-style", _touches(frozenset({"none", "flat"})), "")
 _add("will-change", read_will_change, "")
 _add("rotate", read_rotate, ())

@@ -273,12 +273,18 @@ def read_alignment(kind: str) -> Reader:
 
 
 def read_rotate(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | None:
-    """``rotate`` round the axis that points out of the page, as a transform function (css-transforms-2 §5)."""
+    """``rotate``: an angle, perhaps round an axis of the page or of space, as a transform function (css-transforms-2 §5)."""
     if len(tokens) == 1 and keyword(tokens[0]) == "none":
         return ()
-    flat = [token for token in tokens if keyword(token) != "z"]
-    angle = read_angle(flat[0]) if len(flat) == 1 else None
-    return (("rotate", (angle,)),) if angle is not None else None
+    angles = [angle for token in tokens if token.type != "number" and (angle := read_angle(token)) is not None]
+    axes = [token for token in tokens if token.type == "number" or read_angle(token) is None]
+    if len(angles) != 1 or len(axes) not in (0, 1, 3):
+        return None
+    if len(axes) == 3:
+        numbers = [read_number(token) for token in axes]
+        return (("rotate3d", (*[one for one in numbers if one is not None], angles[0])),) if None not in numbers else None
+    axis = keyword(axes[0]) if axes else "z"
+    return ((f"rotate{axis}", (angles[0],)),) if axis in ("x", "y", "z") else None
 
 
 def read_scale(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | None:
@@ -294,6 +300,42 @@ def read_scale(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | No
     return (("scale", tuple(factors[:2])),) if 1 <= len(factors) <= 3 else None
 
 
+def read_translate(tokens: Tokens) -> tuple[Any, ...] | None:
+    """``translate``: how far across and down, as specified lengths; how far out of the page moves nothing on it."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "none":
+        return ()
+    if not 1 <= len(tokens) <= 3 or (len(tokens) == 3 and read_length(tokens[2], percentages=False) is None):
+        return None
+    return read_object_position(tokens, words=False)
+
+
+def read_origin(tokens: Tokens) -> tuple[Any, ...] | None:
+    """``transform-origin``: across and down, and how far out of the page where that is said."""
+    flat = read_object_position(tokens[:2])
+    if flat is None or len(tokens) > 3:
+        return None
+    out = read_length(tokens[2], percentages=False) if len(tokens) == 3 else Dimension(0, "px")
+    return (*flat, out) if out is not None else None
+
+
+_TRANSFORMS = {
+    "translate": (1, 2), "translatex": (1, 1), "translatey": (1, 1), "translatez": (1, 1), "translate3d": (3, 3), "scale": (1, 2), "scalex": (1, 1), "scaley": (1, 1), "scalez": (1, 1), "scale3d": (3, 3),
+    "rotate": (1, 1), "rotatex": (1, 1), "rotatey": (1, 1), "rotatez": (1, 1), "rotate3d": (4, 4), "skew": (1, 2), "skewx": (1, 1), "skewy": (1, 1), "matrix": (6, 6), "matrix3d": (16, 16), "perspective": (1, 1),
+}  # fmt: skip
+"""Transform functions, and how many arguments they take, from and to."""
+SCALES = ("scale", "scalex", "scaley", "scalez", "scale3d")
+
+
+def perspective_of(functions: tuple[tuple[str, tuple[Any, ...]], ...]) -> str:
+    """What of transforms is a perspective, under which what is farther away is smaller; empty where nothing is."""
+    for name, arguments in functions:
+        if name == "perspective" and arguments != (None,):
+            return "transform: perspective()"
+        if name == "matrix3d" and any(arguments[at] for at in (3, 7, 11)):
+            return "transform: matrix3d()"
+    return ""
+
+
 def read_transform(tokens: Tokens) -> tuple[tuple[str, tuple[Any, ...]], ...] | None:
     """``transform``: (function, arguments) pairs; arguments as numbers, degrees or specified lengths."""
     if len(tokens) == 1 and keyword(tokens[0]) == "none":
@@ -307,6 +349,12 @@ def read_transform(tokens: Tokens) -> tuple[tuple[str, tuple[Any, ...]], ...] | 
             if len(part) != 1:
                 return None
             number, angle = read_number(part[0]), read_angle(part[0])
+            if number is None and token.lower_name in SCALES and isinstance(share := read_length(part[0]), Percentage):
+                number = share.value / 100
             arguments.append(number if number is not None else angle if angle is not None else read_length(part[0]))
+        least, most = _TRANSFORMS.get(token.lower_name, (1, 0))
+        is_open = token.lower_name == "perspective" and [keyword(one) for one in significant(token.arguments)] == ["none"]
+        if not least <= len(arguments) <= most or (None in arguments and not is_open):
+            return None
         functions.append((token.lower_name, tuple(arguments)))
     return tuple(functions)

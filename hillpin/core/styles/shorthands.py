@@ -187,7 +187,7 @@ def _font(tokens: Tokens) -> Expansion | None:
         "font-stretch": 100.0, "font-variation-settings": (), "font-optical-sizing": "auto", "font-size-adjust": "none",
     }  # fmt: skip
     if len(tokens) == 1 and keyword(tokens[0]) in _SYSTEM_FONTS:
-        return {**result, "font-size": Dimension(13.333, "px"), "font-family": ("system-ui",)}
+        return {**result, "font-size": Dimension(16, "px"), "font-family": ("Arial",)}
     position = 0
     for position, token in enumerate(tokens):  # noqa: B007 (the position is used after the loop)
         word = keyword(token)

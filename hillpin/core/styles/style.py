@@ -174,7 +174,7 @@ class ComputedStyle:
     will_change: str
     perspective: str
     translate: tuple[Length, Length] | None
-    transform_origin: tuple[Length, Length]
+    transform_origin: tuple[Length, Length, Length]
     rotate: tuple[Any, ...]
     scale: tuple[Any, ...]
     appearance: str

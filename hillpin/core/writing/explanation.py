@@ -80,6 +80,8 @@ def explain(page: Page, layout: Layout, element: Element, of: str, pseudo: str =
     answer.steps = steps_of(total)
     if to_px(total.total) != wanted:
         answer.steps.append(_last_step(fragment.box, to_px(total.total), wanted))
+        # Turned by an angle, a number may be one that no sum of two gives to the last bit.
+        answer.value = to_px(total.total) + answer.steps[-1].amount
     if quantity in ("width", "height"):
         _inside(answer, fragment)
         picture = fitted(fragment)
