@@ -39,3 +39,21 @@ class Room(AgreementCase):
                 rest, fits, not_so = (self.page.evaluate(GROWN, [select, words[:more]]) for more in (0, first.more, first.more + 1))
                 self.assertEqual(rest, fits, (select, width, first))
                 self.assertGreater(not_so, fits, (select, width, first))
+
+
+class Gutters(AgreementCase):
+    def test_what_is_kept_for_scroll_bars(self) -> None:
+        for gutter in ("stable", "stable both-edges"):
+            for overflow in ("visible", "hidden", "auto", "scroll", "clip"):
+                for more in ("", "scrollbar-width: thin", "scrollbar-width: none", "display: flex", "display: grid", "width: min-content", "position: relative", "box-sizing: border-box; padding: 0 5%", "float: right; width: auto", "direction: rtl; position: relative", "width: auto", "min-width: 300px", "max-width: 100px", "position: absolute; width: auto", "aspect-ratio: 2; height: auto", "width: 50%"):
+                    with self.subTest((gutter, overflow, more)):
+                        self.agree(f"div {{ scrollbar-gutter: {gutter}; overflow: {overflow}; width: 200px; height: 50px; {more} }} i {{ position: absolute; right: 0 }} u {{ display: block; width: 50% }}", "<div><p>a b c d</p><i>x</i><u>u</u></div>", (700,))
+
+    def test_of_the_window(self) -> None:
+        for gutter in ("stable", "stable both-edges", "auto"):
+            for more in ("", "overflow: hidden", "scrollbar-width: thin", "direction: rtl", "margin: 0 30px", "position: relative"):
+                with self.subTest((gutter, more)):
+                    self.agree(
+                        f"html {{ scrollbar-gutter: {gutter}; {more} }} @media (min-width: 690px) {{ p {{ padding-left: 5px }} }}",
+                        "<p>x</p><div style='position: fixed; right: 0; width: 50%'>f</div><div style='position: absolute; right: 0'>f</div><div style='width: 10vw'>f</div><div style='position: absolute; width: 100%; left: 0'>g</div>", (700,),
+                    )  # fmt: skip

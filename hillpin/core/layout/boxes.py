@@ -108,6 +108,8 @@ class Box:
     opens: bool = True
     """For pieces of an inline box split round a block: whether this piece has the start edge."""
     closes: bool = True
+    gutters: tuple[int, int] = (0, 0)
+    """What is kept free for scroll bars at the left and right, in 1/64 px (``tree.scrollbar_gutters``)."""
     role: str = ""
     """``cell``, ``caption``, ``marker``, ``item`` (anonymous flex or grid item)… where it matters."""
     natural: Natural | None = None
@@ -205,6 +207,9 @@ def edges_of(box: Box, basis: int) -> Edges:
         pt = pr = pb = pl = 0
     else:
         pt, pr, pb, pl = max(pt, 0), max(pr, 0), max(pb, 0), max(pl, 0)
+    if box.parent is None and box.gutters != (0, 0):
+        before, after = window_gutters(box)
+        ml, mr = ml + before, mr + after
     top, right, bottom, left = bt + pt, br + pr, bb + pb, bl + pl
     result = Edges(mt, mr, mb, ml, bt, br, bb, bl, pt, pr, pb, pl, *autos, top, left, bottom, right, left + right, top + bottom)
     if has_percentages:
@@ -212,6 +217,12 @@ def edges_of(box: Box, basis: int) -> Edges:
     else:
         box.edges_cache = result
     return result
+
+
+def window_gutters(root: Box) -> tuple[int, int]:
+    """What the window keeps for scroll bars at the left and right of the root, in 1/64 px: it counts as margins of its."""
+    start, end = root.gutters if root.parent is None else (0, 0)
+    return (end, start) if root.flips else (start, end)
 
 
 def _edges_plan(box: Box) -> EdgesPlan:
@@ -223,7 +234,8 @@ def _edges_plan(box: Box) -> EdgesPlan:
         margin_top, style.margin_right, margin_bottom, style.margin_left,
         style.padding_top, style.padding_right, style.padding_bottom, style.padding_left,
     )  # fmt: skip
-    borders = box.collapsed_borders or (style.border_top_width, style.border_right_width, style.border_bottom_width, style.border_left_width)
+    start, end = box.gutters if box.parent is not None else (0, 0)
+    borders = box.collapsed_borders or (style.border_top_width, style.border_right_width + end, style.border_bottom_width, style.border_left_width + start)
     autos = (style.margin_left.is_auto, style.margin_right.is_auto, style.margin_top.is_auto, style.margin_bottom.is_auto)
     return lengths, borders, autos, box.kind == TABLE and style.border_collapse == "collapse", any(length.has_percentage for length in lengths)
 

@@ -60,7 +60,9 @@ def _take_over(placed: Placed, waiting: list[OutOfFlow]) -> None:
 def place_in_viewport(ctx: Context, fragment: Fragment) -> None:
     """Place what is left in the initial containing block, at the root fragment's margin origin."""
     edges = edges_of(fragment.box, ctx.width)
-    frame = Frame(-edges.margin_left, -edges.margin_top, ctx.width, ctx.height)
+    start, end = fragment.box.gutters
+    before = edges.margin_right if fragment.box.flips else edges.margin_left
+    frame = Frame(start - before, -edges.margin_top, ctx.width - start - end, ctx.height)
     waiting, fragment.out_of_flow = fragment.out_of_flow, []
     while waiting:
         placed = place(ctx, waiting.pop(0), frame)
@@ -71,11 +73,12 @@ def place_in_viewport(ctx: Context, fragment: Fragment) -> None:
 def padding_frame(fragment: Fragment) -> Frame:
     """The padding box of a fragment, relative to its border box."""
     style = fragment.box.style
-    left, top = style.border_left_width, style.border_top_width
+    start, end = fragment.box.gutters if fragment.box.parent is not None else (0, 0)
+    left, top = style.border_left_width + start, style.border_top_width
     return Frame(
         left,
         top,
-        max(fragment.width - left - style.border_right_width, 0),
+        max(fragment.width - left - style.border_right_width - end, 0),
         max(fragment.height - top - style.border_bottom_width, 0),
     )
 

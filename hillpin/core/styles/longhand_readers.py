@@ -86,6 +86,12 @@ def read_gap(tokens: Tokens) -> Any:
     return read_length(tokens[0], negative=False) if len(tokens) == 1 else None
 
 
+def read_gutter(tokens: Tokens) -> str | None:
+    """``scrollbar-gutter``: ``auto``, ``stable``, or ``both`` for ``stable both-edges``."""
+    words = sorted(keyword(token) or "" for token in tokens)
+    return {("auto",): "auto", ("stable",): "stable", ("both-edges", "stable"): "both"}.get(tuple(words))
+
+
 def read_flow(tokens: Tokens) -> Any:
     words = [keyword(token) for token in tokens]
     if not 1 <= len(words) <= 2 or len(set(words)) != len(words) or not set(words) <= {"row", "column", "dense"}:

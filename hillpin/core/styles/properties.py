@@ -38,6 +38,7 @@ from .longhand_readers import (
     read_flow,
     read_font_size,
     read_gap,
+    read_gutter,
     read_intrinsic,
     read_quotes,
     read_spacing,
@@ -161,6 +162,7 @@ for _side in _SIDES:
 _add("aspect-ratio", read_aspect_ratio, None, restyled=True)
 _words("field-sizing", "fixed content")
 _words("scrollbar-width", "auto thin none")
+_add("scrollbar-gutter", read_gutter, "auto")
 _words("object-fit", "fill contain cover none scale-down", restyled=True)
 _add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within", effect="paints", restyled=True)
 
@@ -299,7 +301,7 @@ _uncovered("offset-anchor offset-distance offset-path offset-position offset-rot
 _uncovered("perspective position-anchor position-area position-try-fallbacks position-try-order", "none normal auto")
 _uncovered("ruby-align ruby-overhang", "space-around auto")
 _uncovered("ruby-position -webkit-ruby-position", "over alternate before")
-_uncovered("scroll-marker-group scrollbar-gutter")
+_uncovered("scroll-marker-group")
 _uncovered("text-anchor", "start")
 _uncovered("text-autospace", "no-autospace normal")
 _uncovered("text-fit text-emphasis-style text-justify")

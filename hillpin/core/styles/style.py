@@ -62,6 +62,7 @@ class ComputedStyle:
     shape_margin: Length
     aspect_ratio: Ratio | None
     scrollbar_width: str
+    scrollbar_gutter: str
     field_sizing: str
     object_fit: str
     object_position: tuple[Length, Length]

@@ -65,8 +65,10 @@ class Across:
         edges = self.edges(self.root, basis)
         strip = self._block(self.root, edges, self.width(self.root, edges, basis), percent_block)
         height = self.ctx.height
+        start, end = self.root.gutters
+        before = edges.margin_right if self.root.flips else edges.margin_left
         for waiting in strip.waiting:
-            self._place(strip, waiting, Placement(waiting.x, waiting.y, -edges.margin_left, -edges.margin_top, basis, height))
+            self._place(strip, waiting, Placement(waiting.x, waiting.y, start - before, -edges.margin_top, basis - start - end, height))
         return strip
 
     def _place(self, strip: Strip, waiting: Waiting, placement: Placement) -> None:
@@ -202,8 +204,8 @@ class Across:
                 strip.waiting.append(waiting)
                 continue
             style = box.style
-            border_left, border_top = style.border_left_width, style.border_top_width
-            across = larger(width - border_left - style.border_right_width, 0)
+            border_left, border_top = style.border_left_width + box.gutters[0], style.border_top_width
+            across = larger(width - border_left - style.border_right_width - box.gutters[1], 0)
             down = larger(height - border_top - style.border_bottom_width, 0)
             self._place(strip, waiting, Placement(waiting.x, waiting.y, border_left, border_top, across, down))
         return strip

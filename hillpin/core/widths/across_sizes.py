@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..layout.block.fieldset import FIELDSET
-from ..layout.boxes import Box, edges_of
+from ..layout.boxes import Box, edges_of, window_gutters
 from ..layout.context import Context
 from ..layout.sizes.rules import SizeRules
 from ..styles.values import AUTO_KIND, PERCENT, Length, Linear
@@ -128,7 +128,8 @@ def edges_across(box: Box, basis: Units) -> EdgesAcross:
     above, right_of, below, left_of = (resolve(length, basis) for length in lengths[:4])
     paddings: list[Units] = [0 if is_bare else larger(resolve(length, basis), 0) for length in lengths[4:]]
     top, right, bottom, left = (border + padding for border, padding in zip(borders, paddings, strict=True))
-    return EdgesAcross(above, right_of, below, left_of, top, right, bottom, left, autos[0], autos[1])
+    before, after = window_gutters(box)
+    return EdgesAcross(above, right_of + after, below, left_of + before, top, right, bottom, left, autos[0], autos[1])
 
 
 def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Units, shrink: bool = False) -> Units:

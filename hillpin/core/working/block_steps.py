@@ -46,17 +46,21 @@ def describe(length: Length, basis: int, of: str) -> str:
     }.get(length.kind, shown(length.units))  # fmt: skip
 
 
-def add_edges(total: Sum, box: Box, edges: Edges, sides: tuple[str, str], sign: int = 1) -> None:
-    """Add (or with −1 take away) padding and border of two sides, in one term where one line sets both."""
+def add_edges(total: Sum, box: Box, edges: Edges, sides: tuple[str, str], sign: int = 1, gutters: bool = True) -> None:
+    """Add (or with −1 take away) padding and border of two sides, in one term where one line sets both, and what is kept there
+    for scroll bars, unless a width holds that already."""
     name = name_of(box)
+    kept = dict(zip(("left", "right"), box.gutters, strict=True))
     for part, prop in (("padding", "padding-{}"), ("border", "border-{}-width")):
-        amounts = [getattr(edges, f"{part}_{side}") for side in sides]
+        amounts = [getattr(edges, f"{part}_{side}") - (kept.get(side, 0) if part == "border" else 0) for side in sides]
         sources = [declared(box, prop.format(side)) for side in sides]
         if all(amounts) and (sources[0].file, sources[0].line) == (sources[1].file, sources[1].line):
             total.add(sign * sum(amounts), f"{name} {part} {shown(amounts[0])} + {shown(amounts[1])}", sources[0])
             continue
         for side, amount, source in zip(sides, amounts, sources, strict=True):
             total.add(sign * amount, f"{name} {part}-{side}", source)
+    if gutters and sides[0] in kept:
+        total.add(sign * sum(kept.values()), f"{name}, kept for scroll bars", declared(box, "scrollbar-gutter"))
 
 
 def record_inline_size(sums: Sums, box: Box, edges: Edges, space: Space, before_limits: int, width: int) -> None:
@@ -69,14 +73,14 @@ def record_inline_size(sums: Sums, box: Box, edges: Edges, space: Space, before_
     room = space.inline
     if length.kind != AUTO_KIND:
         content_box = style.box_sizing == "content-box"
-        inner = before_limits - (edges.inline if content_box and length.kind <= Kind.CALC else 0)
+        inner = before_limits - (edges.inline - sum(box.gutters) if content_box and length.kind <= Kind.CALC else 0)
         if length.has_percentage:
             total.from_parent = True
             total.start(room, f"room in {name_of(box.parent)}").set(inner, _of_room(length), declared(box, "width"))
         else:
             total.start(inner, f"width: {describe(length, room, 'the containing block')}", declared(box, "width"))
         if content_box and length.kind <= Kind.CALC:
-            add_edges(total, box, edges, ("left", "right"))
+            add_edges(total, box, edges, ("left", "right"), gutters=False)
     elif space.shrink:
         total.start(before_limits, "shrink-to-fit: as wide as its content, at most the room", Source(rule="CSS 2 §10.3.5"))
     else:
@@ -94,12 +98,14 @@ def add_margins(total: Sum, box: Box, edges: Edges) -> None:
     """Take away the margins of both inline sides, in one term where one line sets both."""
     left, right = declared(box, "margin-left"), declared(box, "margin-right")
     name = name_of(box)
-    if edges.margin_left and edges.margin_right and (left.file, left.line) == (right.file, right.line):
-        label = f"{name} margin {shown(edges.margin_left)} + {shown(edges.margin_right)}"
-        total.add(-edges.margin_left - edges.margin_right, label, left)
+    start, end = box.gutters if box.parent is None else (0, 0)
+    total.add(-start - end, "kept for scroll bars of the window", declared(box, "scrollbar-gutter"))
+    at_left, at_right = edges.margin_left - start, edges.margin_right - end
+    if at_left and at_right and (left.file, left.line) == (right.file, right.line):
+        total.add(-at_left - at_right, f"{name} margin {shown(at_left)} + {shown(at_right)}", left)
         return
-    total.add(-edges.margin_left, f"{name} margin-left", left)
-    total.add(-edges.margin_right, f"{name} margin-right", right)
+    total.add(-at_left, f"{name} margin-left", left)
+    total.add(-at_right, f"{name} margin-right", right)
 
 
 def _of_room(length: Length) -> str:

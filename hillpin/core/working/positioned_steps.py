@@ -46,7 +46,7 @@ def record_positioned(
             words = f"{size_name}: {describe(length, room, 'the containing block')}"
             total = Sum(size_name).start(length.resolve(room), words, declared(box, size_name))
             if style.box_sizing == "content-box":
-                add_edges(total, box, edges, (start, end))
+                add_edges(total, box, edges, (start, end), gutters=False)
             if total.total != size:
                 total.set(size, f"min-{size_name} or max-{size_name}", declared(box, f"max-{size_name}"))
             sums.write(box, size_name, total)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from ..errors import InputError
-from ..layout import Box, Fragment, containing_box
+from ..layout import Box, Fragment, containing_box, window_gutters
 from ..markup import Element
 from ..page import Layout, Page
 from ..pictures import background_layers, fitted, in_words
@@ -185,7 +185,7 @@ class _Chains:
         found = self.sums.read(box, quantity)
         total = Sum(quantity)
         if found is None:
-            return total
+            return self._place_of_root(box, quantity) if box.parent is None else total
         around = self._counted_from(box)
         if quantity == "x" and box.from_right:
             return self._from_right(box, found, around)
@@ -193,6 +193,16 @@ class _Chains:
         total.start(base, f"{name_of(around)}, from the page's edge" if around is not None and base else "the page's edge")
         total.terms += list(found.terms[1:]) if found.terms and found.terms[0].operation == "start" and not found.terms[0].amount else found.terms
         return total
+
+    def _place_of_root(self, root: Box, quantity: Quantity) -> Sum:
+        """From the page's edge to the root element's box."""
+        x, y = self._position(root) or (0, 0)
+        total = Sum(quantity).start(0, "the page's edge")
+        if quantity == "y":
+            return total.add(y, "margin-top", declared(root, "margin-top"))
+        kept = window_gutters(root)[0]
+        total.add(kept, "kept for scroll bars of the window", declared(root, "scrollbar-gutter"))
+        return total.add(x - kept, "what is left at the side where text ends" if root.flips else "margin-left", declared(root, "margin-left"))
 
     def _from_right(self, box: Box, found: Sum, around: Box | None) -> Sum:
         """The place of a box that was counted from the right: from there down to its right edge, and from that to its left."""

@@ -20,6 +20,7 @@ from ..sizes.sizing import (
     resolve_least,
     through_ratio,
     to_border_box,
+    to_border_height,
     width_from_ratio,
 )
 from .flex_line import UNLIMITED, Axes, FlexItem
@@ -205,7 +206,7 @@ class _Sizes:
         basis = self.axes.inner_width if self.axes.is_row else self.axes.percent_block
         if length.has_percentage and basis == INDEFINITE:
             return INDEFINITE
-        return to_border_box(self.box, length.resolve(max(basis, 0)), self.item.main_around)
+        return (to_border_box if self.axes.is_row else to_border_height)(self.box, length.resolve(max(basis, 0)), self.item.main_around)
 
     def _keyword(self, length: Length) -> int:
         if not self.axes.is_row:

@@ -17,7 +17,7 @@ def width_by_ratio(box: Box, edges: Edges, height: int, ratio: float) -> int:
     """The border-box width that a border-box height gives through a ratio, by ``box-sizing``."""
     if box.style.box_sizing == "border-box":
         return max(int(f32(height * ratio)), edges.inline)
-    return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline
+    return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline - sum(box.gutters)
 
 
 def width_by_own_height(box: Box) -> int | None:

@@ -71,10 +71,15 @@ class SizeRules(Generic[N]):
         self.larger, self.smaller, self.resolved, self.is_indefinite = larger, smaller, resolved, is_indefinite
 
     def to_border_box(self, box: Box, length: N, edges_sum: N) -> N:
-        """A resolved width or height as a border-box size, by ``box-sizing``."""
+        """A resolved width as a border-box width, by ``box-sizing``; what is kept for scroll bars lies within a width."""
         if box.style.box_sizing == "border-box":
             return self.larger(length, edges_sum)
-        return self.larger(length, 0) + edges_sum
+        kept = box.gutters[0] + box.gutters[1]
+        return self.larger(length - kept, 0) + edges_sum if kept else self.larger(length, 0) + edges_sum
+
+    def to_border_height(self, box: Box, length: N, edges_sum: N) -> N:
+        """A resolved height as a border-box height, by ``box-sizing``."""
+        return self.larger(length, edges_sum) if box.style.box_sizing == "border-box" else self.larger(length, 0) + edges_sum
 
     # Widths
 
@@ -136,9 +141,9 @@ class SizeRules(Generic[N]):
         """A height value as a border-box height, or INDEFINITE where it behaves as auto."""
         kind = length.kind
         if kind == FIXED:
-            return self.to_border_box(box, length.units, edges.block)
+            return self.to_border_height(box, length.units, edges.block)
         if kind <= Kind.CALC and percent_basis != INDEFINITE:
-            return self.to_border_box(box, length.resolve(percent_basis), edges.block)
+            return self.to_border_height(box, length.resolve(percent_basis), edges.block)
         if kind == Kind.STRETCH and percent_basis != INDEFINITE:
             above, below = kept_margins(box)
             return self.larger(percent_basis - (edges.margin_top if above else 0) - (edges.margin_bottom if below else 0), edges.block)
@@ -147,7 +152,7 @@ class SizeRules(Generic[N]):
     def resolve_least(self, box: Box, length: Length, edges: EdgesOf[N], percent_basis: int) -> N:
         """A min-height as a border-box height: a percentage without a basis counts as 0 within a function (css-values-4 §10.11)."""
         if length.kind == Kind.CALC and percent_basis == INDEFINITE:
-            return self.to_border_box(box, length.resolve(0), edges.block)
+            return self.to_border_height(box, length.resolve(0), edges.block)
         return self.resolve_block(box, length, edges, percent_basis)
 
     def clamp_block(self, box: Box, height: N, edges: EdgesOf[N], percent_basis: int, content: N = INDEFINITE) -> N:

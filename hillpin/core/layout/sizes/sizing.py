@@ -14,7 +14,7 @@ from .rules import CONTENT, SizeRules
 
 WHOLE = SizeRules[int](max, min, Length.resolve, INDEFINITE.__eq__)
 """The rules at one width."""
-to_border_box, resolve_inline, clamp_inline, fit_content = WHOLE.to_border_box, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
+to_border_box, to_border_height, resolve_inline, clamp_inline, fit_content = WHOLE.to_border_box, WHOLE.to_border_height, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
 resolve_block, resolve_least, clamp_block, definite_height = WHOLE.resolve_block, WHOLE.resolve_least, WHOLE.clamp_block, WHOLE.definite_height
 auto_margins, relative_offset = WHOLE.auto_margins, WHOLE.relative_offset
 
@@ -132,7 +132,7 @@ def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
     ratio = ratio_of(box) or 1.0
     if box.style.box_sizing == "border-box":
         return max(int(f32(width / ratio)), edges.block)
-    return int(f32(max(width - edges.inline, 0) / ratio)) + edges.block
+    return int(f32(max(width - edges.inline + sum(box.gutters), 0) / ratio)) + edges.block
 
 
 def height_by_ratio(box: Box, edges: Edges, width: int) -> int:

@@ -9,7 +9,7 @@ from ...units import INDEFINITE
 from ..boxes import Box, edges_of
 from ..context import Context
 from ..fragments import Fragment, Space
-from ..sizes.sizing import to_border_box
+from ..sizes.sizing import to_border_height
 from .table_grid import RowSize, TableCell, TableGrid
 
 
@@ -44,9 +44,9 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing:
     natural, height = least, box.style.height
     if height.kind == Kind.FIXED:
         # The table cell height box sizing quirk: padding is inside.
-        least = max(least, height.units if ctx.mode == "quirks" else to_border_box(box, height.units, edges.block))
+        least = max(least, height.units if ctx.mode == "quirks" else to_border_height(box, height.units, edges.block))
     elif height.has_percentage and table_height != INDEFINITE:
-        least = max(least, to_border_box(box, height.resolve(table_height), edges.block))
+        least = max(least, to_border_height(box, height.resolve(table_height), edges.block))
     ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
     return MeasuredCell(cell, width, basis, fragment, least, ascent, natural)
 

@@ -34,6 +34,7 @@ from .first_lines import put_first_line
 from .lines import mark_lines
 from .markers import Markers
 from .quirk_margins import drop_margins
+from .scrollbar_gutters import gutters_of
 from .settle import in_own_style, settle
 from .turning import turning_of
 
@@ -71,6 +72,7 @@ class Generator:
         if style.display in ("flex", "grid"):
             box.kind = _KINDS[style.display]
         box.is_bfc_root = True
+        box.gutters = gutters_of(style, is_root=True)
         self.counters.apply(style.counter_reset, style.counter_increment, style.counter_set)
         self._fill(box, root, style)
         self.tree.root = box
@@ -205,6 +207,8 @@ class Generator:
             or not style.column_width.is_auto
             or (element is not None and element.tag in ("fieldset", "button"))
         )
+        if not propagated and box.kind in (Kind.BLOCK, Kind.FLEX, Kind.GRID):
+            box.gutters = gutters_of(style)
         return box
 
     def _propagates(self, element: Element) -> bool:
