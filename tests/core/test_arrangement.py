@@ -252,7 +252,6 @@ class NotCovered(unittest.TestCase):
             ("unicode-bidi: plaintext", "unicode-bidi"),
             ("perspective: 100px", "perspective"),
             ("float: left; shape-outside: url(a.png)", "shape-outside"),
-            ("margin-trim: block", "margin-trim"),
         ):
             page = page_of(f"p {{ {declaration} }}", "<p>x</p>")
             self.assertFalse(box(page, "p").modelled, declaration)

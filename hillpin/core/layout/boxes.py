@@ -115,6 +115,8 @@ class Box:
     natural: Natural | None = None
     measure: Callable[[], Natural] | None = None
     """For controls and markers: their natural size by their style as it is now."""
+    trimmed: tuple[bool, bool] = (False, False)
+    """Whether its margins above and below count for nothing (``tree.trimmed_margins``)."""
     drops_top: bool = False
     drops_bottom: bool = False
     """Whether a margin of the browser's own sheet counts for nothing there (quirks mode)."""
@@ -228,8 +230,8 @@ def window_gutters(root: Box) -> tuple[int, int]:
 def _edges_plan(box: Box) -> EdgesPlan:
     """What of a box's edges does not depend on its containing block."""
     style = box.style
-    margin_top = ZERO if box.drops_top and _is_default(style, "margin-top") else style.margin_top
-    margin_bottom = ZERO if box.drops_bottom and _is_default(style, "margin-bottom") else style.margin_bottom
+    margin_top = ZERO if box.trimmed[0] or (box.drops_top and _is_default(style, "margin-top")) else style.margin_top
+    margin_bottom = ZERO if box.trimmed[1] or (box.drops_bottom and _is_default(style, "margin-bottom")) else style.margin_bottom
     lengths = (
         margin_top, style.margin_right, margin_bottom, style.margin_left,
         style.padding_top, style.padding_right, style.padding_bottom, style.padding_left,

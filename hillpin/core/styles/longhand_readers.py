@@ -92,6 +92,17 @@ def read_gutter(tokens: Tokens) -> str | None:
     return {("auto",): "auto", ("stable",): "stable", ("both-edges", "stable"): "both"}.get(tuple(words))
 
 
+def read_trim(tokens: Tokens) -> str | None:
+    """``margin-trim``: ``start``, ``end`` or ``both`` ends of a block container; with ends of lines it trims nothing in the browser."""
+    words = sorted(keyword(token) or "" for token in tokens)
+    if words == ["none"]:
+        return ""
+    if not words or len(set(words)) < len(words) or not set(words) <= {"block", "block-start", "block-end", "inline", "inline-start", "inline-end"}:
+        return None
+    trimmed = {("block",): "both", ("block-end", "block-start"): "both", ("block", "block-start"): "both", ("block", "block-end"): "both", ("block-start",): "start", ("block-end",): "end"}
+    return trimmed.get(tuple(words), "")
+
+
 def read_flow(tokens: Tokens) -> Any:
     words = [keyword(token) for token in tokens]
     if not 1 <= len(words) <= 2 or len(set(words)) != len(words) or not set(words) <= {"row", "column", "dense"}:

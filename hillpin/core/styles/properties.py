@@ -44,6 +44,7 @@ from .longhand_readers import (
     read_spacing,
     read_tab_size,
     read_text_indent,
+    read_trim,
     read_vertical_align,
     read_will_change,
     read_z_index,
@@ -163,6 +164,7 @@ _add("aspect-ratio", read_aspect_ratio, None, restyled=True)
 _words("field-sizing", "fixed content")
 _words("scrollbar-width", "auto thin none")
 _add("scrollbar-gutter", read_gutter, "auto")
+_add("margin-trim", read_trim, "")
 _words("object-fit", "fill contain cover none scale-down", restyled=True)
 _add("object-position", read_position, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0)), compute="within", effect="paints", restyled=True)
 
@@ -295,7 +297,7 @@ _uncovered("font-language-override font-variant-alternates font-variant-east-asi
 _uncovered("font-variant-emoji font-variant-position")
 _uncovered("hyphenate-character hyphenate-limit-chars")
 _uncovered("image-orientation", "from-image")
-_uncovered("initial-letter margin-trim math-depth math-shift object-view-box", "none normal")
+_uncovered("initial-letter math-depth math-shift object-view-box", "none normal")
 _uncovered("math-style", "normal")
 _uncovered("offset-anchor offset-distance offset-path offset-position offset-rotate", "none normal auto 0 0px 0%")
 _uncovered("perspective position-anchor position-area position-try-fallbacks position-try-order", "none normal auto")

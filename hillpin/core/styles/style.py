@@ -63,6 +63,7 @@ class ComputedStyle:
     aspect_ratio: Ratio | None
     scrollbar_width: str
     scrollbar_gutter: str
+    margin_trim: str
     field_sizing: str
     object_fit: str
     object_position: tuple[Length, Length]

@@ -36,6 +36,7 @@ from .markers import Markers
 from .quirk_margins import drop_margins
 from .scrollbar_gutters import gutters_of
 from .settle import in_own_style, settle
+from .trimmed_margins import trim_margins
 from .turning import turning_of
 
 ZERO_WIDTH_SPACE = "\u200b"
@@ -82,6 +83,8 @@ class Generator:
                 one.passes_height = one.kind == Kind.BLOCK and one.role != "cell" and not one.is_out_of_flow
             for one in (box, *box.children):
                 one.fills_viewport = one.element in (root, self.document.body) and one.kind == Kind.BLOCK and one.is_block_level
+        if any("margin-trim" in style.winners for style in self.tree.styles.values()):
+            trim_margins(box)
         mark_lines(box)
         self.tree.turning = turning_of(box, self.document.body)
         return self.tree

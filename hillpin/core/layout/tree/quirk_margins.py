@@ -24,7 +24,7 @@ def _drop(container: Box, at_start: bool) -> bool:
     if container.kind != BLOCK:
         return False
     if container.has_inline_children:
-        return not any(_makes_line(child) for child in container.children)
+        return not any(makes_line(child) for child in container.children)
     for child in container.children if at_start else reversed(container.children):
         if child.is_floating or child.is_out_of_flow:
             continue
@@ -49,11 +49,11 @@ def _has_default_end(box: Box) -> bool:
     return box.element is not None and box.pseudo is None and box.element.tag in ("p", "pre", "xmp", "plaintext", "listing")
 
 
-def _makes_line(box: Box) -> bool:
+def makes_line(box: Box) -> bool:
     if box.kind == TEXT:
         return bool(box.text.strip(" \t\n\r\f"))
     if box.kind == INLINE:
         style = box.style
         edges = (style.padding_left, style.padding_right, style.margin_left, style.margin_right)
-        return any(_makes_line(child) for child in box.children) or any(edge.units for edge in edges)
+        return any(makes_line(child) for child in box.children) or any(edge.units for edge in edges)
     return box.kind == BREAK or not (box.is_floating or box.is_out_of_flow)
