@@ -73,11 +73,11 @@ class AgreementCase(unittest.TestCase):
         super().tearDownClass()
 
     def agree(
-        self, css: str, body: str, widths: tuple[int, ...] = (320, 640, 1000), tolerance: float = EXACT
+        self, css: str, body: str, widths: tuple[int, ...] = (320, 640, 1000), tolerance: float = EXACT, doctype: str = "<!DOCTYPE html>"
     ) -> None:
         """Fail with the first boxes that differ by more than the tolerance in CSS px."""
         path = self.folder / "index.html"
-        path.write_text(f"{HEAD}{css}</style><body>{body}</body></html>")
+        path.write_text(f"{HEAD.replace('<!DOCTYPE html>', doctype)}{css}</style><body>{body}</body></html>")
         page = Page.read(path)
         host = (self.folder / "host.html").as_uri()
         if self.page.url != host:

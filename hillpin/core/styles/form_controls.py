@@ -11,6 +11,8 @@ from .values import ZERO
 CONTROL_TAGS = frozenset({"input", "select"})
 _TICKED = ("checkbox", "radio")
 BUTTON_TYPES = frozenset({"submit", "button", "reset"})
+BARS = frozenset({"meter", "progress"})
+"""Controls that are drawn, and whose content is for others: boxes with nothing in them."""
 _NO_TEXT_FIELD = frozenset({"range", "color", "image", "hidden"})
 
 
@@ -26,6 +28,8 @@ def display_of(element: Element, display: str) -> str:
         return "block"
     is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
     if tag in ("input", "select", "textarea", "meter", "progress") and display.startswith("table-"):
+        return "inline-block"
+    if tag in BARS and display == "inline":
         return "inline-block"
     if is_button and display == "table":
         return "block"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from ..markup.tree import Element, Text
+from . import form_states as forms
 from .directions import direction_of
 from .grammar import Tokens
 from .selectors import Compound, MatchState, Selector, SelectorError, Test
@@ -149,9 +150,9 @@ def attribute_test(tokens: Tokens) -> Test:
         raise SelectorError("attribute value expected")
     value = rest[0].value
     flag = rest[1].lower_value if len(rest) == 2 and rest[1].type == "ident" else ""
-    if len(rest) == 2 and flag not in ("i", "s"):
+    if len(rest) == 2 and flag != "i":
         raise SelectorError("what follows the value is no flag")
-    folds = flag == "i" or (name in ("type", "dir", "method") and flag != "s")
+    folds = flag == "i" or name in ("type", "dir", "method")
     compare = ATTRIBUTE_OPERATORS.get(operator)
     if compare is None:
         raise SelectorError(f"unknown operator {operator}")
@@ -182,15 +183,13 @@ def _is_link(element: Element, state: MatchState) -> bool:
     return element.tag in ("a", "area") and "href" in element.attributes
 
 
-def _is_control(element: Element) -> bool:
-    return element.tag in ("input", "button", "select", "textarea", "fieldset", "option", "optgroup")
-
-
 def _is_checked(element: Element, state: MatchState) -> bool:
-    held = element in state.states.get("checked", ())
-    return held or (element.tag == "input" and "checked" in element.attributes) or (
-        element.tag == "option" and "selected" in element.attributes
-    )
+    return element in state.states.get("checked", ()) or forms.is_checked(element)
+
+
+def _of(asked: Callable[[Element], bool]) -> Test:
+    """What the markup alone answers."""
+    return lambda element, state: asked(element)
 
 
 STRUCTURAL: dict[str, Test] = {
@@ -207,19 +206,19 @@ STRUCTURAL: dict[str, Test] = {
     "link": _is_link,
     "any-link": _is_link,
     "checked": _is_checked,
-    "disabled": lambda element, state: _is_control(element) and "disabled" in element.attributes,
-    "enabled": lambda element, state: _is_control(element) and "disabled" not in element.attributes,
-    "required": lambda element, state: "required" in element.attributes,
-    "optional": lambda element, state: _is_control(element) and "required" not in element.attributes,
+    "disabled": _of(forms.is_disabled),
+    "enabled": lambda element, state: element.tag in forms.CONTROLS and not forms.is_disabled(element),
+    "required": _of(forms.is_required),
+    "optional": _of(forms.is_optional),
     "open": lambda element, state: "open" in element.attributes,
     "defined": lambda element, state: "-" not in element.tag,
-    "placeholder-shown": lambda element, state: "placeholder" in element.attributes and not element.attributes.get("value"),
-    "read-only": lambda element, state: element.tag not in ("input", "textarea") or "readonly" in element.attributes,
-    "read-write": lambda element, state: element.tag in ("input", "textarea") and "readonly" not in element.attributes,
-    "indeterminate": never,
-    "valid": lambda element, state: _is_control(element) and "required" not in element.attributes,
-    "invalid": lambda element, state: _is_control(element) and "required" in element.attributes,
-    "in-range": never,
-    "out-of-range": never,
-    "default": never,
+    "placeholder-shown": _of(forms.shows_placeholder),
+    "read-only": lambda element, state: not forms.is_writable(element),
+    "read-write": _of(forms.is_writable),
+    "indeterminate": _of(forms.is_indeterminate),
+    "valid": _of(forms.is_valid),
+    "invalid": _of(forms.is_invalid),
+    "in-range": lambda element, state: forms.has_range(element) and not forms.is_out_of_range(element),
+    "out-of-range": _of(forms.is_out_of_range),
+    "default": _of(forms.is_default),
 }

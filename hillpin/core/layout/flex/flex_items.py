@@ -8,13 +8,15 @@ from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
-from ..replaced.replaced_layout import has_ratio_alone, ratio
+from ..replaced.replaced_layout import has_ratio_alone, is_field, ratio
+from ..sizes.ratios import is_of_border_box
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
     clamp_block,
     clamp_inline,
     fit_content,
     held_by_content,
+    outer_content_sizes,
     resolve_block,
     resolve_inline,
     resolve_least,
@@ -122,7 +124,7 @@ class _Sizes:
             transferred = self._transferred()
             content = transferred
             if transferred == INDEFINITE or self.box.kind != REPLACED:
-                content = max(content, self.ctx.content_sizes(self.box)[0] + self.edges.inline)
+                content = max(content, outer_content_sizes(self.ctx, self.box, self.edges)[0])
             if self.box.kind == REPLACED and has_ratio_alone(self.box) and self.box.element is not None and self.box.element.tag == "img":
                 content = self._content_base()
             content = self._through_ratio(content)
@@ -156,7 +158,7 @@ class _Sizes:
 
     def _ratio(self) -> float | None:
         if self.box.kind == REPLACED:
-            return ratio(self.box)
+            return None if self.axes.is_row and is_field(self.box) else ratio(self.box)
         declared = self.box.style.aspect_ratio
         return declared[1] if declared is not None else None
 
@@ -170,7 +172,7 @@ class _Sizes:
 
     def _from_cross(self, cross: int, ratio: float) -> int:
         edges = self.edges
-        border_box = self.box.style.box_sizing == "border-box" and self.box.kind != REPLACED
+        border_box = is_of_border_box(self.box) and self.box.kind != REPLACED
         inner = cross if border_box else cross - (edges.block if self.axes.is_row else edges.inline)
         size = int(f32(inner * ratio)) if self.axes.is_row else int(f32(inner / ratio))
         return size if border_box else size + (edges.inline if self.axes.is_row else edges.block)
@@ -243,7 +245,7 @@ class _Sizes:
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:
             return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
         if self.axes.is_row:
-            widest = self.ctx.content_sizes(self.box)[1] + self.edges.inline
+            widest = outer_content_sizes(self.ctx, self.box, self.edges)[1]
             return through_ratio(self.box, widest, self.edges, self.axes.percent_block) if self.box.kind != REPLACED else widest
         if ratio is not None and self.box.kind != REPLACED:
             self.item.base_words = "aspect ratio with its fit-content width"

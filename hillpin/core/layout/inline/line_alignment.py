@@ -6,7 +6,7 @@ from ..alignment import static_side
 from ..boxes import Box
 from ..fragments import OutOfFlow
 from .items import ItemKind
-from .line_boxes import widened_spaces
+from .line_boxes import widened_spaces, without_end
 from .line_parts import Line
 
 
@@ -46,7 +46,6 @@ def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
         return 0, 0.0
     if align == "justify":
         shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else part.item.kind.name for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
-        # Spaces that hang at the end are not widened.
-        spaces = widened_spaces(shown.rstrip(" "))
+        spaces = widened_spaces(without_end(shown, style.white_space_collapse))
         return (0, free / 64 / spaces) if spaces else (0, 0.0)
     return free * _halves(align) // 2, 0.0

@@ -15,6 +15,9 @@ from .items import ItemKind
 from .line_parts import Line, Part, text_width
 from .visual_order import in_visual_order
 
+NOTHING = -(1 << 40)
+"""The ascent and descent of an inline box without a line height."""
+
 
 @dataclass(slots=True, eq=False)
 class Level:
@@ -28,6 +31,10 @@ class Level:
     pieces: list[Piece] = field(default_factory=list)
     pending: list[Level] = field(default_factory=list)
     """Boxes aligned to the line's top or bottom, placed when its height is known."""
+    held_above: int = NOTHING
+    held_below: int = NOTHING
+    """How far inline boxes in it with fragments of their own reach, which the browser takes for a part of the line where the box
+    itself stands at its top or bottom (as measured)."""
     has_start: bool = True
     has_metrics: bool = True
     """Whether its own line height counts: always, but in quirks modes where nothing stands in it."""
@@ -53,10 +60,6 @@ class Piece:
 
 
 _TRANSPARENT = (0.0, 0.0, 0.0, 0.0)
-
-
-NOTHING = -(1 << 40)
-"""The ascent and descent of an inline box without a line height."""
 
 
 def _ensure(level: Level) -> None:
@@ -120,6 +123,12 @@ class LineBox:
 def widened_spaces(text: str) -> int:
     """How many places of a text justification widens: spaces, and those at which no line breaks (css-text-3 §6.4)."""
     return text.count(" ") + text.count("\u00a0")
+
+
+def without_end(text: str, collapse: str) -> str:
+    """A line's text without the spaces at its end that justification does not widen: those that hang, or the one at which the
+    line is broken."""
+    return text.removesuffix(" ") if collapse == "break-spaces" else text.rstrip(" \u00a0")
 
 
 def _is_at_top(level: Level) -> bool:
@@ -215,6 +224,10 @@ class LineAssembler:
     def _expansion(self, box: Box, line: Line, start: int, end: int, spread: float) -> int:
         if not spread:
             return 0
+        last = next((part for part in reversed(line.parts) if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE)), None)
+        if last is not None and last.item.kind == ItemKind.TEXT:
+            first = min(part.start for part in line.parts if part.item.kind == ItemKind.TEXT)
+            end = min(end, first + len(without_end(self.text[first : last.end], self.root.style.white_space_collapse)))
         return round(spread * widened_spaces(self.text[start:end]) * 64)
 
     text: str = ""
@@ -286,6 +299,8 @@ class LineAssembler:
         height = FontHeight(level.ascent, level.descent) if level.ascent > NOTHING else FontHeight(0, 0)
         shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
         has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left or edges.margin_right or edges.right)
+        if inner and shift is not None and level.ascent > NOTHING and (box.pseudo in ("before", "after") or self._has_own_fragment(box)):
+            level.held_above, level.held_below = max(level.held_above, level.ascent), max(level.held_below, level.descent)
         # As the browser has it: a box that goes on, with nothing on this line but a space that hangs, is not moved.
         self._join(parent, level, 0 if at_line_end and shift is not None and not inner and not has_edge else shift)
 
@@ -319,6 +334,8 @@ class LineAssembler:
         parent.pending += level.pending
         parent.ascent = max(parent.ascent, level.ascent - shift)
         parent.descent = max(parent.descent, level.descent + shift)
+        parent.held_above = max(parent.held_above, level.held_above - shift)
+        parent.held_below = max(parent.held_below, level.held_below + shift)
         parent.pieces += level.pieces
 
     def _atomic(self, parent: Level, box: Box, fragment: Fragment, height: FontHeight, x: int) -> None:
@@ -331,6 +348,8 @@ class LineAssembler:
 
     def _aligned(self, level: Level) -> list[Piece]:
         """What stands at the top or bottom of a level, put there: the level grows to hold it."""
+        for inner in level.pending:
+            level.ascent, level.descent = max(level.ascent, inner.held_above), max(level.descent, inner.held_below)
         for inner in level.pending:
             height = inner.ascent + inner.descent
             if height > level.ascent + level.descent:

@@ -30,7 +30,7 @@ PARTS_WITH_SIZES = frozenset({
 """Parts of fields whose own rules can make a field larger, and are not followed."""
 ZOOMING = frozenset({"text", "search", "tel", "url", "email", "password", "number", "checkbox", "radio", "range", "button", "submit", "reset", "hidden"})
 """Kinds of ``input`` whose sizes follow ``zoom``; those of others were measured without."""
-REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "meter", "progress", "audio"})
+REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "audio"})
 BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
 """CSS px that a text area keeps free for a scroll bar, where it may have one, by ``scrollbar-width``."""
@@ -171,8 +171,6 @@ def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
 def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
     kind = element.attributes.get("type", "text").lower()
     line, ascent = _line(style, fonts)
-    if element.tag in ("meter", "progress"):
-        return Natural(None, None, None, wants_default=False)
     if element.tag == "select":
         return natural_of_select(element, style, fonts, line, ascent)
     if element.tag == "textarea" and style.field_sizing == "content":

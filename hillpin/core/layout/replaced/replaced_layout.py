@@ -60,6 +60,19 @@ def is_replaced(box: Box) -> bool:
     return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
 
 
+def is_field(box: Box) -> bool:
+    """Whether it is an input as wide as its text would be, which a height and a ratio do not change in the browser."""
+    return box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() not in _RATIO_INPUTS
+
+
+def is_tick(box: Box) -> bool:
+    """Whether it is a box to tick, which the browser gives both sizes."""
+    return box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() in ("checkbox", "radio")
+
+
+_RATIO_INPUTS = frozenset({"checkbox", "radio", "color", "submit", "reset", "button", "image"})
+
+
 def has_ratio_alone(box: Box) -> bool:
     """Whether nothing but a natural ratio gives the size: such a drawing fills the room there is, and asks for none."""
     natural, style = _natural(box), box.style
@@ -83,8 +96,9 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)
     if natural.baseline is not None:
-        # The text of a field or menu stands in the middle of it; in a field that is lower than its line, too.
-        spare = height - natural.height if natural.height is not None else 0
+        # The text of a field or menu stands in the middle of it; in a field that is lower than its line, too. That of files at its top.
+        is_file = box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() == "file"
+        spare = 0 if is_file else height - natural.height if natural.height is not None else 0
         spare = max(spare, 0) if natural.line is None else spare
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
     if natural.first_line is not None:
@@ -109,13 +123,13 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     if width is None and height is None:
         room = max(space.across - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
-        if own_ratio is not None and height is not None and width is not None:
+        if own_ratio is not None and height is not None and width is not None and not is_tick(box):
             around = (least_w + extra_w, most_w + extra_w, least_h + extra_h, most_h + extra_h)
             width, height = _constrained(width + extra_w, height + extra_h, own_ratio, around)
             return width - extra_w, height - extra_h
     elif width is None and height is not None:
         height = max(least_h, min(height, most_h)) if space.fixed_block == INDEFINITE else height
-        if own_ratio is not None:
+        if own_ratio is not None and not is_field(box):
             width = int(f32((height + extra_h) * own_ratio)) - extra_w
         else:
             natural = _natural(box).width
@@ -204,7 +218,7 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     own_ratio = ratio(box)
     width, height = natural.width, natural.height
     if width is not None and height is not None:
-        if own_ratio is not None and own_ratio != natural.ratio and width:
+        if own_ratio is not None and own_ratio != natural.ratio and width and not is_tick(box):
             height = int(f32((width + extra[0]) / own_ratio)) - extra[1]
         return width, height
     if width is not None:

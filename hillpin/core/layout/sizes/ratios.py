@@ -13,9 +13,15 @@ def ratio_of(box: Box) -> float | None:
     return ratio[1] if ratio is not None else None
 
 
+def is_of_border_box(box: Box) -> bool:
+    """Whether a ratio is that of the border box: by ``box-sizing``, but with ``auto`` beside it always of the content box."""
+    ratio = box.style.aspect_ratio
+    return box.style.box_sizing == "border-box" and not (ratio is not None and ratio[0])
+
+
 def width_by_ratio(box: Box, edges: Edges, height: int, ratio: float) -> int:
     """The border-box width that a border-box height gives through a ratio, by ``box-sizing``."""
-    if box.style.box_sizing == "border-box":
+    if is_of_border_box(box):
         return max(int(f32(height * ratio)), edges.inline)
     return int(f32(max(height - edges.block, 0) * ratio)) + edges.inline - sum(box.gutters)
 

@@ -93,17 +93,26 @@ class SizeRules(Generic[N]):
         by_height = width_by_own_height(box)
         if by_height is not None:
             return by_height
-        low, high = ctx.content_sizes(box)
+        low, high = self.outer_content_sizes(ctx, box, edges)
         if kind == Kind.MIN_CONTENT:
-            return low + edges.inline
+            return low
         if kind == Kind.MAX_CONTENT:
-            return high + edges.inline
+            return high
         return self.fit_content(ctx, box, edges, available - margins)
 
     def fit_content(self, ctx: Context, box: Box, edges: EdgesOf[N], available: N) -> N:
         """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
+        low, high = self.outer_content_sizes(ctx, box, edges)
+        return self.larger(low, self.smaller(high, available))
+
+    def outer_content_sizes(self, ctx: Context, box: Box, edges: EdgesOf[N]) -> tuple[N, N]:
+        """Min- and max-content border-box widths. The padding of a fieldset is that of the box in it, which holds its content:
+        percentages of it count for nothing there."""
         low, high = ctx.content_sizes(box)
-        return self.larger(low, self.smaller(high, available - edges.inline)) + edges.inline
+        if box.element is None or box.element.tag != "fieldset" or box.pseudo is not None:
+            return low + edges.inline, high + edges.inline
+        fixed = edges_of(box, 0).inline
+        return self.larger(low + fixed, edges.inline), self.larger(high + fixed, edges.inline)
 
     def clamp_inline(
         self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None, content: N | None = None

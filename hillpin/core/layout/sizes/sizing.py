@@ -9,12 +9,12 @@ from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges
 from ..containing import contains_height, held_height
 from ..context import Context
 from ..fragments import Space
-from .ratios import ratio_of, width_by_ratio
+from .ratios import is_of_border_box, ratio_of, width_by_ratio
 from .rules import CONTENT, SizeRules
 
 WHOLE = SizeRules[int](max, min, Length.resolve, INDEFINITE.__eq__)
 """The rules at one width."""
-to_border_box, to_border_height, resolve_inline, clamp_inline, fit_content = WHOLE.to_border_box, WHOLE.to_border_height, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
+outer_content_sizes, to_border_box, to_border_height, resolve_inline, clamp_inline, fit_content = WHOLE.outer_content_sizes, WHOLE.to_border_box, WHOLE.to_border_height, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
 resolve_block, resolve_least, clamp_block, definite_height = WHOLE.resolve_block, WHOLE.resolve_least, WHOLE.clamp_block, WHOLE.definite_height
 auto_margins, relative_offset = WHOLE.auto_margins, WHOLE.relative_offset
 
@@ -91,7 +91,7 @@ def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
 
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     """The narrowest border-box width its content can take."""
-    return ctx.content_sizes(box)[0] + edges.inline
+    return outer_content_sizes(ctx, box, edges)[0]
 
 
 def held_by_content(ctx: Context, box: Box, edges: Edges, by_ratio: int) -> int:
@@ -122,7 +122,7 @@ def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int
     least = resolve_least(box, style.min_height, edges, percent_basis) if style.min_height.kind != AUTO_KIND else INDEFINITE
     # A border box is never lower than its borders and padding, and they count in its ratio.
     least = max(least, edges.block)
-    if least > edges.block or style.box_sizing == "border-box":
+    if least > edges.block or is_of_border_box(box):
         width = max(width, width_by_ratio(box, edges, least, ratio))
     return width
 
@@ -130,7 +130,7 @@ def through_ratio(box: Box, width: int, edges: Edges, percent_basis: int) -> int
 def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
     """The border-box height that a border-box width gives through ``aspect-ratio``."""
     ratio = ratio_of(box) or 1.0
-    if box.style.box_sizing == "border-box":
+    if is_of_border_box(box):
         return max(int(f32(width / ratio)), edges.block)
     return int(f32(max(width - edges.inline + sum(box.gutters), 0) / ratio)) + edges.block
 

@@ -56,7 +56,8 @@ def _constraint(ctx: Context, box: Box) -> Column:
     width = style.width
     if width.kind == Kind.FIXED and width.units > 0:
         high = max(low, to_border_box(box, width.units, edges.inline))
-        if style.text_wrap_mode == "nowrap" and box.element is not None and "nowrap" in box.element.attributes:
+        # Quirks Mode, 'The table cell nowrap minimum width calculation quirk'.
+        if ctx.mode == "quirks" and box.element is not None and "nowrap" in box.element.attributes:
             low = max(low, high)
         column.constrained = True
     elif width.kind == PERCENT:

@@ -29,8 +29,9 @@ class MeasuredCell:
 
 
 def aligns_baseline(box: Box) -> bool:
-    """Whether a cell takes part in its row's baseline: all values but top, middle and bottom (§17.5.3)."""
-    return box.style.vertical_align not in ("top", "middle", "bottom")
+    """Whether a cell takes part in its row's baseline: all values but top, middle and bottom (§17.5.3), where there is anything
+    in it."""
+    return bool(box.children) and box.style.vertical_align not in ("top", "middle", "bottom")
 
 
 def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing: int, table_height: int) -> MeasuredCell:

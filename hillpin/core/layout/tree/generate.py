@@ -7,7 +7,7 @@ from functools import partial
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
-from ...styles.form_controls import BUTTON_TYPES, display_of
+from ...styles.form_controls import BARS, BUTTON_TYPES, display_of
 from ...styles.media import Viewport, parse_media
 from ...styles.properties import INHERITED_NAMING, NAMING
 from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
@@ -183,7 +183,8 @@ class Generator:
             settle(box, [text_in_field(element, style, self.resolver)], self.resolver)
             return
         self._span(box, element)
-        self._fill(box, element, style)
+        if element.tag not in BARS:
+            self._fill(box, element, style)
 
     def box_for(self, style: ComputedStyle, element: Element | None, pseudo: str | None = None) -> Box:
         """A box without children for a style."""

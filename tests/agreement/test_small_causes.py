@@ -1,0 +1,87 @@
+"""Causes of differences that generated pages found, each against the browser by itself."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+
+class Lines(AgreementCase):
+    def test_boxes_with_fragments_in_what_stands_at_the_top(self) -> None:
+        inner = (
+            "new", "<i>new</i>", "<i style='background: red'>new</i>", "<i style='border: 1px solid'>new</i>", "<i style='margin: 1px'>new</i>", "<i style='position: relative'>new</i>", "<i class=after></i>",
+            "<i style='line-height: 30px; border: 1px solid; vertical-align: 4px'>new</i>", "<i style='border: 1px solid; font-size: 30px'>new</i>", "<i style='border: 1px solid; line-height: 10px'>new</i>",
+            "<i style='border: 1px solid; vertical-align: bottom'>new</i>", "<i style='border: 1px solid'></i>", "<i style='vertical-align: 5px'><u style='border: 1px solid; line-height: 30px'>n</u></i>", "<em>x</em><em>y</em>",
+        )  # fmt: skip
+        for side in ("top", "bottom"):
+            for own in ("", "class='t after'", "style='border: 1px solid'"):
+                for part in inner:
+                    with self.subTest((side, own, part)):
+                        self.agree(f".t {{ vertical-align: {side}; line-height: 24px }} .after::after {{ content: 'z' }}", f"<div><span class=t {own}>{part}</span><b>x</b></div>".replace("class=t class", "class"), (700,))
+
+    def test_spaces_at_the_end_of_justified_lines(self) -> None:
+        for white_space in ("pre-wrap", "break-spaces", "pre-line", "normal"):
+            for text in ("aa <i>bb</i> <u>cc</u> dddddddddddddddddd eeeeeeeeeee", "aa  <i>bb</i>  <u>cc</u>  dddddddddddddddddd eeeeeeeeeee", "aa <i>bb </i><u>cc </u>dddddddddddddddddd eeeeeeeeeee", "aa <i>bb</i> <u>cc</u>\ndd eeeeeee", "aa <i>bb</i> <u>cc</u> \ndd eeeeeee"):
+                with self.subTest((white_space, text)):
+                    self.agree(f"p {{ white-space: {white_space}; text-align: justify; width: 150px }}", f"<p>{text}</p>", (700,))
+
+
+class Controls(AgreementCase):
+    def test_ratios(self) -> None:
+        for control in ("<input>", "<input type=number>", "<input type=range>", "<input type=file>", "<button>ab</button>", "<textarea></textarea>", "<meter></meter>", "<progress></progress>"):
+            for style in ("height: 40px; aspect-ratio: 4/3", "aspect-ratio: 4/3", "width: 100px; aspect-ratio: 2", "aspect-ratio: auto 2; height: 40px", "max-width: 50px; aspect-ratio: 1"):
+                for around in ("block", "flex"):
+                    with self.subTest((control, style, around)):
+                        self.agree(f"div {{ display: {around} }} div > * {{ {style} }}", f"<div>{control}</div>", (700,))
+
+    def test_gauges_are_boxes_with_nothing_in_them(self) -> None:
+        for tag in ("meter", "progress"):
+            for style in ("", "width: 100px", "width: 50%", "padding: 5px", "min-width: 60px", "height: 40px", "width: auto", "width: min-content", "display: inline", "font-size: 30px"):
+                for around in ("display: flex; width: 50px", "display: grid; width: 50px", "float: left", "display: inline-flex", "display: grid; grid-template-columns: 1fr 1fr; width: 100px"):
+                    with self.subTest((tag, style, around)):
+                        self.agree(f"section {{ {around} }} {tag} {{ {style} }}", f"<section><{tag}>no</{tag}><p>Ferry</p></section>", (700,))
+
+    def test_percentages_of_padding_in_fieldsets(self) -> None:
+        for padding in ("48%", "0 30%", "10% 5px"):
+            for style in ("", "display: inline-block", "float: left", "width: 50px", "min-width: 0", "display: flex", "box-sizing: border-box", "position: absolute", "width: min-content"):
+                for around in ("width: 304px", "width: 304px; display: flex", "width: 304px; display: grid", "float: left"):
+                    with self.subTest((padding, style, around)):
+                        self.agree(f"section {{ {around} }} fieldset {{ padding: {padding}; {style} }}", "<section><fieldset>Archipelago</fieldset></section>", (700,))
+
+
+class Ratios(AgreementCase):
+    def test_auto_beside_a_ratio_counts_the_content_box(self) -> None:
+        for ratio in ("2", "auto 2", "2 auto"):
+            for style in ("height: 40px", "width: 80px", "min-height: 60px", "max-height: 20px; width: 100px", "height: 40px; min-width: 150px"):
+                for more in ("float: left", "position: absolute", "display: grid", ""):
+                    with self.subTest((ratio, style, more)):
+                        self.agree(f"div {{ aspect-ratio: {ratio}; {style}; padding: 10px; box-sizing: border-box; {more} }} section {{ display: flex }}", "<div>x</div><section><div>x</div></section>", (700,))
+
+
+class Tables(AgreementCase):
+    def test_nowrap_makes_least_widths_in_quirks_mode_alone(self) -> None:
+        for cell in ("<td nowrap style='width: 332px'>And/or", "<td nowrap width=332>And or this", "<td style='white-space: nowrap; width: 332px'>And/or", "<td nowrap width=50%>x", "<td nowrap width=500 style='white-space: normal'>x y"):
+            for more in ("", "<td>b c"):
+                with self.subTest((cell, more)):
+                    self.agree("", f"<table><tr>{cell}{more}</table>", (320,))
+                    self.agree("", f"<table><tr>{cell}{more}</table>", (320,), doctype="")
+
+    def test_empty_cells_are_on_no_baseline(self) -> None:
+        for align in ("", "vertical-align: baseline", "vertical-align: top"):
+            for padding in ("50px 28px", "10px", "0"):
+                for first in ("<p>Dogs</p>", "x", "<br>x", ""):
+                    for second in ("", "<p></p>", "<div style='height: 10px'></div>", "<i></i>"):
+                        with self.subTest((align, padding, first, second)):
+                            self.agree(f".c {{ display: table-cell }} .s {{ padding: {padding}; {align} }} tr {{ vertical-align: baseline }}", f"<div><div class=c>{first}</div><div class='c s'>{second}</div></div><table><tr><td>{first}<td class=s>{second}</table>", (700,))
+
+
+class States(AgreementCase):
+    def test_forms_as_they_stand(self) -> None:
+        body = (
+            "<form><input required><input required value=x><input type=email value=a><input type=email value='a@b.c'><input type=url value=x><input type=number value=5 min=1 max=3><input type=number min=1 value=1.5><input type=number>"
+            "<input type=date value=2020-01-01 min=2021-01-01><input type=time min=22:00 max=03:00 value=05:00><input pattern='[a-z]+' value=abC><input required disabled><input required readonly><input type=checkbox required>"
+            "<input type=radio name=r required><input type=radio name=r><input type=file required><input placeholder=x><input placeholder=x value=1><textarea required></textarea><select required><option value=''>c<option>b</select>"
+            "<button>b</button><button type=button disabled>b</button><fieldset><input required></fieldset><fieldset disabled><legend><input></legend><input></fieldset></form><form><input></form>"
+        )
+        for state in (":valid", ":invalid", ":in-range", ":out-of-range", ":required", ":optional", ":disabled", ":enabled", ":checked", ":default", ":indeterminate", ":placeholder-shown", ":read-only", ":read-write"):
+            with self.subTest(state):
+                self.agree(f"form *{state}, form{state} {{ margin-left: 33px; display: block }}", body, (700,))
