@@ -85,3 +85,28 @@ class States(AgreementCase):
         for state in (":valid", ":invalid", ":in-range", ":out-of-range", ":required", ":optional", ":disabled", ":enabled", ":checked", ":default", ":indeterminate", ":placeholder-shown", ":read-only", ":read-write"):
             with self.subTest(state):
                 self.agree(f"form *{state}, form{state} {{ margin-left: 33px; display: block }}", body, (700,))
+
+
+class Sticky(AgreementCase):
+    def test_in_what_scrolls_as_far_as_that_can(self) -> None:
+        for padding in ("", "padding: 10px", "padding: 0 20px; border: 3px solid"):
+            for overflow in ("auto", "hidden", "visible"):
+                for style in ("left: 15px", "right: 15px", "top: 15px", "left: 15px; width: 50px", "left: 150px; width: 60px"):
+                    for more in ("", "<div style='width: 350px; height: 40px'>w</div>", "<div style='height: 200px'>w</div>", "<div style='position: relative'><i style='position: absolute; top: 300px; left: 230px'>x</i></div>"):
+                        with self.subTest((padding, overflow, style, more)):
+                            self.agree(f"section {{ overflow: {overflow}; width: 200px; height: 80px; {padding} }} p {{ position: sticky; margin: 0; {style} }}", f"<section><p>Of</p>{more}</section>", (700,))
+
+
+class Baselines(AgreementCase):
+    ITEMS = (
+        "<p>a<br>b</p>", "<div style='display: flex'>x<p>y</p></div>", "<div style='height: 50px'>h</div>", "<div style='display: flex'>Well dogs<li>Island</li></div>", "<table><td>t<tr><td>u</table>",
+        "<div style='display: grid; grid-auto-flow: column'><p>y<br>q</p><b>zz</b></div>", "<div style='display: flex'><b style='align-self: baseline'>w</b><p>y<br>q</p></div>", "<div style='display: flex; align-items: last baseline'><p>a<br>b</p><h2>D</h2></div>", "<textarea rows=3></textarea>",
+    )  # fmt: skip
+
+    def test_first_and_last(self) -> None:
+        for at, one in enumerate(self.ITEMS):
+            for other in self.ITEMS[at + 1 :]:
+                for around in ("display: flex", "display: grid; grid-auto-flow: column"):
+                    for align in ("baseline", "last baseline"):
+                        with self.subTest((one, other, around, align)):
+                            self.agree(f"section {{ {around}; align-items: {align} }}", f"<section>{one}{other}</section>", (700,))

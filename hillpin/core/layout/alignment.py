@@ -7,6 +7,9 @@ from typing import NamedTuple
 _END = frozenset({"end", "flex-end", "right", "self-end"})
 _SPACED = frozenset({"space-between", "space-around", "space-evenly", "stretch"})
 
+SHARED = {"baseline": "first_baseline", "last baseline": "last_baseline"}
+"""Which baseline of its an item is aligned by, by how it is aligned."""
+
 
 class Distribution(NamedTuple):
     """Where the first of several things starts, and the free space that stands between each two as one of ``parts``."""

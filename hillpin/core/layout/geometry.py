@@ -187,7 +187,11 @@ def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fr
     x, y, width, height = place
     px, py, around = parent
     edges = edges_of(around.box, around.width)
-    low, high = py + edges.top, py + around.height - edges.bottom
+    low, high, far = py + edges.top, py + around.height - edges.bottom, px + around.width - edges.right
+    if around.box.style.overflow_x in ("hidden", "auto", "scroll") and around.box.parent is not None and around.box.is_bfc_root:
+        # In what scrolls it may go on to where that can be scrolled.
+        right, bottom = scroll_ends(around, px, py, None)
+        high, far = max(high, bottom - edges.padding_bottom), max(far, right - edges.padding_right)
     own = edges_of(box, around.width - edges.inline)
     if not style.top.is_auto:
         wanted = scroller.y + style.top.resolve(scroller.height)
@@ -197,7 +201,7 @@ def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fr
         y = min(y, max(wanted, low + own.margin_top))
     if not style.left.is_auto:
         wanted = scroller.x + style.left.resolve(scroller.width)
-        x = max(x, min(wanted, px + around.width - edges.right - width - own.margin_right))
+        x = max(x, min(wanted, far - width - own.margin_right))
     elif not style.right.is_auto:
         wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - width
         x = min(x, max(wanted, px + edges.left + own.margin_left))

@@ -6,8 +6,7 @@ from ..alignment import static_side
 from ..boxes import Box
 from ..fragments import OutOfFlow
 from .items import ItemKind
-from .line_boxes import widened_spaces, without_end
-from .line_parts import Line
+from .line_parts import Line, widened_spaces, without_end
 
 
 def was_inline(box: Box) -> bool:

@@ -12,7 +12,7 @@ from ..sizes.sizing import relative_offset
 from .cloned_edges import end_edge, start_edge
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, marker_height, style_metrics, text_edges
 from .items import ItemKind
-from .line_parts import Line, Part, text_width
+from .line_parts import Line, Part, text_width, widened_spaces, without_end
 from .visual_order import in_visual_order
 
 NOTHING = -(1 << 40)
@@ -118,17 +118,6 @@ class LineBox:
     right: int
     parts: list[Part]
     """What stands on it, in visual order."""
-
-
-def widened_spaces(text: str) -> int:
-    """How many places of a text justification widens: spaces, and those at which no line breaks (css-text-3 §6.4)."""
-    return text.count(" ") + text.count("\u00a0")
-
-
-def without_end(text: str, collapse: str) -> str:
-    """A line's text without the spaces at its end that justification does not widen: those that hang, or the one at which the
-    line is broken."""
-    return text.removesuffix(" ") if collapse == "break-spaces" else text.rstrip(" \u00a0")
 
 
 def _is_at_top(level: Level) -> bool:

@@ -15,9 +15,9 @@ from .inline_items import has_edge, indent_of, prepare
 from .inline_metrics import FontHeight, baseline_shift, style_metrics
 from .items import InlineContent, Item, ItemKind
 from .line_alignment import aligned, waiting_at, was_inline
-from .line_boxes import LineAssembler, LineBox, widened_spaces
+from .line_boxes import LineAssembler, LineBox
 from .line_breaker import LineBreaker
-from .line_parts import Line
+from .line_parts import Line, widened_spaces
 from .line_ranges import breaks_at, uniform_line
 
 MOST_TRIES = 200

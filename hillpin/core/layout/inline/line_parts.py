@@ -47,6 +47,17 @@ class Line:
     """Whether the width of a hyphen was added to its last part."""
 
 
+def widened_spaces(text: str) -> int:
+    """How many places of a text justification widens: spaces, and those at which no line breaks (css-text-3 §6.4)."""
+    return text.count(" ") + text.count("\u00a0")
+
+
+def without_end(text: str, collapse: str) -> str:
+    """A line's text without the spaces at its end that justification does not widen: those that hang, or the one at which the
+    line is broken."""
+    return text.removesuffix(" ") if collapse == "break-spaces" else text.rstrip(" \u00a0")
+
+
 def text_width(ctx: Context, item: Item, text: str, start: int, end: int) -> int:
     """Width in 1/64 px of a stretch of a text item, rounded up as the browser rounds a shaped run."""
     if end <= start:

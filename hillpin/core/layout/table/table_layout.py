@@ -217,15 +217,19 @@ class _TableLayout:
             if rows[0].has_baseline:
                 fragment.first_baseline = tops[0] + rows[0].baseline
             else:
-                # A row without a cell on its baseline has it where the content box of its cells ends (css-tables-3 §3.10).
-                ends = [height - edges_of(m.cell.box, m.basis).bottom for m, height in zip(measured, heights, strict=True) if m.cell.row == 0]
-                fragment.first_baseline = tops[0] + max(ends) if ends else None
-        fragment.last_baseline = tops[-1] + rows[-1].baseline if rows and rows[-1].has_baseline else fragment.first_baseline
+                fragment.first_baseline = self._ends(measured, heights, 0, tops)
+            last = len(rows) - 1
+            fragment.last_baseline = tops[-1] + rows[-1].baseline if rows[-1].has_baseline else self._ends(measured, heights, last, tops)
         self._tracks(fragment, widths, offsets, rows, tops, first)
 
     def _is_definite(self, box: Box) -> bool:
         """Whether percentages inside a cell have a height to be of."""
         return self.box.style.height.is_definite_form or box.style.height.is_definite_form
+
+    def _ends(self, measured: list[MeasuredCell], heights: list[int], row: int, tops: list[int]) -> int | None:
+        """The baseline of a row without a cell on it: where the content box of its cells ends (css-tables-3 §3.10)."""
+        found = [height - edges_of(m.cell.box, m.basis).bottom for m, height in zip(measured, heights, strict=True) if m.cell.row == row]
+        return tops[row] + max(found) if found else None
 
     def _shift(self, item: MeasuredCell, row: RowSize, height: int) -> int:
         """How far vertical-align moves a cell's content down."""
