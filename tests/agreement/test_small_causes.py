@@ -48,6 +48,22 @@ class Controls(AgreementCase):
                         self.agree(f"section {{ {around} }} fieldset {{ padding: {padding}; {style} }}", "<section><fieldset>Archipelago</fieldset></section>", (700,))
 
 
+class Ticks(AgreementCase):
+    def test_boxes_to_tick_that_somebody_draws(self) -> None:
+        box = "content: ''; width: .65em; height: .65em"
+        for appearance in ("appearance: none", ""):
+            for style in (
+                "", "width: 1.15em; height: 1.15em; border: 2px solid", "display: grid; place-content: center; width: 1.15em; height: 1.15em; border: 1px solid", "display: inline-grid; width: 20px; height: 20px", "display: flex", "display: block",
+                "position: relative; width: 40px; height: 20px", "float: left", "margin: 0; vertical-align: middle", "padding: 5px", "width: 100%", "font-size: 30px", "border: 3px solid; padding: 2px", "aspect-ratio: 2", "box-sizing: content-box; border: 2px solid",
+            ):  # fmt: skip
+                for inside in ("", f"input::before {{ {box} }}", f"input::before {{ {box}; display: block }}", "input::after { content: 'x' }", f"input::before {{ {box}; position: absolute; left: 2px }}"):
+                    with self.subTest((appearance, style, inside)):
+                        self.agree(
+                            f"input {{ {appearance}; {style} }} {inside} .f {{ display: flex; align-items: center }} .g {{ display: grid; grid-template-columns: 1fr 1fr }}",
+                            "<p>a<input type=checkbox> <label>b</label></p><div class=f><input type=radio>q</div><div class=g><input type=checkbox><b>w</b></div>", (700,),
+                        )  # fmt: skip
+
+
 class Ratios(AgreementCase):
     def test_auto_beside_a_ratio_counts_the_content_box(self) -> None:
         for ratio in ("2", "auto 2", "2 auto"):

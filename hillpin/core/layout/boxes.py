@@ -187,6 +187,11 @@ class Box:
             self.natural = self.measure()
 
     @property
+    def is_as_wide_as_content(self) -> bool:
+        """Whether an automatic width is that of the content in a block, too: of buttons, and of boxes to tick."""
+        return self.role in ("button", "tick")
+
+    @property
     def is_block_level(self) -> bool:
         """Whether the box takes part in block layout and is in flow."""
         return not self.is_inline_level and not self.is_floating and not self.is_out_of_flow

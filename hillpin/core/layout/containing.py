@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..styles.form_controls import TICK_SIDE, is_bare
 from .boxes import BLOCK, INLINE, Box, Kind
 
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
@@ -14,9 +15,16 @@ _SIZE = frozenset({"size", "strict"})
 _TABLE_PARTS = frozenset({Kind.TABLE, Kind.ROW, Kind.ROW_GROUP, Kind.COLUMN, Kind.COLUMN_GROUP, Kind.INLINE, Kind.TEXT})
 
 
+def is_drawn_tick(box: Box) -> bool:
+    """Whether it is a box to tick as the browser draws it, whose content counts for nothing in its size."""
+    return box.role == "tick" and not is_bare(box.style)
+
+
 def contains_width(box: Box) -> bool:
     """Whether a box is as wide as if nothing were in it: size containment in the inline axis (css-contain-3 §3.1)."""
     style = box.style
+    if box.role == "tick" and box.kind != Kind.GRID and not is_bare(style):
+        return True
     if style.container_type == "normal" and not style.contain:
         return False
     asks = style.container_type != "normal" or not _SIZE.isdisjoint(style.contain) or "inline-size" in style.contain
@@ -26,18 +34,19 @@ def contains_width(box: Box) -> bool:
 def contains_height(box: Box) -> bool:
     """Whether a box is as high as if nothing were in it: size containment in both axes (css-contain-2 §3.1)."""
     style = box.style
-    asks = style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
+    asks = box.role == "tick" and not is_bare(style)
+    asks = asks or style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
     return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
 
 
 def held_width(box: Box) -> int:
     """What the content of a box without it is wide, in 1/64 px (css-sizing-4 §4.3)."""
-    return box.style.contain_intrinsic_width.units
+    return round(TICK_SIDE * box.style.effective_zoom) if is_drawn_tick(box) else box.style.contain_intrinsic_width.units
 
 
 def held_height(box: Box) -> int:
     """What the content of a box without it is high, in 1/64 px."""
-    return box.style.contain_intrinsic_height.units
+    return round(TICK_SIDE * box.style.effective_zoom) if is_drawn_tick(box) else box.style.contain_intrinsic_height.units
 
 
 def contains_layout(box: Box) -> bool:

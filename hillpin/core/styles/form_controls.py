@@ -10,6 +10,8 @@ from .values import ZERO
 
 CONTROL_TAGS = frozenset({"input", "select"})
 _TICKED = ("checkbox", "radio")
+TICK_SIDE = 13 * 64
+"""How wide and high the browser draws a box to tick, in 1/64 px."""
 BUTTON_TYPES = frozenset({"submit", "button", "reset"})
 BARS = frozenset({"meter", "progress"})
 """Controls that are drawn, and whose content is for others: boxes with nothing in them."""
@@ -36,6 +38,11 @@ def display_of(element: Element, display: str) -> str:
     if (display == "inline" and (is_button or tag == "fieldset")) or (is_button and "table" in display):
         return "inline-block"
     return "inline-block" if tag == "fieldset" and display == "inline-table" else display
+
+
+def is_tick(element: Element) -> bool:
+    """Whether it is a box to tick: one that may hold generated content alone."""
+    return element.tag == "input" and element.attributes.get("type", "").lower() in _TICKED
 
 
 def is_bare(style: ComputedStyle) -> bool:

@@ -152,7 +152,7 @@ class Across:
         limits = (style.height, style.min_height, style.max_height)
         return (
             box.kind == BLOCK
-            and box.role not in ("button", FIELDSET)
+            and box.role not in ("button", "tick", FIELDSET)
             and not (box.is_container or contains_height(box))
             and not (has_columns(box) or any(box.trims))
             and not box.style.clamped_lines

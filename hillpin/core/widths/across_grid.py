@@ -47,7 +47,7 @@ def _may_be_item(box: Box, grid: ComputedStyle) -> bool:
     style = box.style
     justify, align = (own if own != "auto" else given for own, given in ((style.justify_self, grid.justify_items), (style.align_self, grid.align_items)))
     is_fixed = not (style.margin_left.is_auto or style.margin_right.is_auto)
-    return may_be_item(box) and box.role != "button" and is_fixed and is_placed_simply(justify) and is_placed_simply(align)
+    return may_be_item(box) and not box.is_as_wide_as_content and is_fixed and is_placed_simply(justify) and is_placed_simply(align)
 
 
 @dataclass(slots=True)

@@ -136,7 +136,7 @@ def inline_size_across(ctx: Context, box: Box, edges: EdgesAcross, available: Un
     """The border-box width of a box in flow or of a float at all widths (CSS 2 §10.3). Raises NotAcrossError for
     widths that come from a ratio."""
     style = box.style
-    if style.aspect_ratio is not None or box.role in ("button", FIELDSET):
+    if style.aspect_ratio is not None or box.role in ("button", "tick", FIELDSET):
         raise NotAcrossError
     margins = edges.margin_left + edges.margin_right
     if style.width.kind != AUTO_KIND:

@@ -117,7 +117,7 @@ class _Piecewise:
     def _follows(self, low: int, a: Sample, high: int, b: Sample) -> bool:
         """Whether blocks one below another are all on lines between two widths, so that what holds them is too."""
         box, first, last = self.box, a.fragment, b.fragment
-        if (box.role == "button" or (not self.kind & IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
+        if (box.is_as_wide_as_content or (not self.kind & IN_FLOW and space_of(self.kind, a.asked).shrink)) and last.width != first.width:
             # Shrink-to-fit is held by what content needs from some width on: as wide as there is room at both ends, or not.
             rooms = [one.asked[0] if self.kind & IN_FLOW else space_of(self.kind, one.asked).across for one in (a, b)]
             if last.width - first.width != rooms[1] - rooms[0]:

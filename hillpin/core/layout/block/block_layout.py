@@ -29,6 +29,7 @@ from ..sizes.sizing import (
     relative_offset,
     resolve_block,
 )
+from .empty_controls import control_baseline
 from .fieldset import FIELDSET, layout_fieldset
 from .float_shapes import outline_of
 from .floats import NO_CLAMP, Floats
@@ -68,8 +69,8 @@ def layout_block(ctx: Context, box: Box, space: Space, lay_in: LayIn | None = No
     if box.role == "button" and height > real + edges.block:
         shift = (height - real - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
-    if box.role == "button" and fragment.first_baseline is None:
-        fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = edges.top + shift
+    if box.is_as_wide_as_content and fragment.first_baseline is None:
+        fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = control_baseline(box, height, edges.top + shift)
     fragment.content_height = content + edges.block
     ctx.recorder.block(box, edges, space, fragment, inside, floats)
     return fragment

@@ -12,7 +12,6 @@ from ...fonts.store import FontStore
 from ...images import PictureSize, picture_size, size_from_attributes, svg_length
 from ...markup.attribute_numbers import parse_positive
 from ...markup.tree import Element
-from ...styles.form_controls import is_bare
 from ...styles.style import ComputedStyle
 from ...units import rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
@@ -31,7 +30,6 @@ PARTS_WITH_SIZES = frozenset({
 ZOOMING = frozenset({"text", "search", "tel", "url", "email", "password", "number", "checkbox", "radio", "range", "button", "submit", "reset", "hidden"})
 """Kinds of ``input`` whose sizes follow ``zoom``; those of others were measured without."""
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "audio"})
-BOX_TYPES = frozenset({"checkbox", "radio", "range", "color"})
 SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
 """CSS px that a text area keeps free for a scroll bar, where it may have one, by ``scrollbar-width``."""
 DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
@@ -180,9 +178,6 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
         level = SCROLL_BARS[style.scrollbar_width] * 64 if style.overflow_x == "scroll" else 0
         return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None, first_line=ascent)
-    if kind in ("checkbox", "radio"):
-        side = 0 if is_bare(style) else round(13 * 64 * style.effective_zoom)
-        return Natural(side, side, None, sits_on_baseline=not is_bare(style))
     if kind == "range":
         return zoomed(Natural(129 * 64, 16 * 64, None, sits_on_baseline=True), style.effective_zoom)
     if kind == "color":

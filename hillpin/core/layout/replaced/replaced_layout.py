@@ -65,12 +65,7 @@ def is_field(box: Box) -> bool:
     return box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() not in _RATIO_INPUTS
 
 
-def is_tick(box: Box) -> bool:
-    """Whether it is a box to tick, which the browser gives both sizes."""
-    return box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() in ("checkbox", "radio")
-
-
-_RATIO_INPUTS = frozenset({"checkbox", "radio", "color", "submit", "reset", "button", "image"})
+_RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 
 
 def has_ratio_alone(box: Box) -> bool:
@@ -123,7 +118,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     if width is None and height is None:
         room = max(space.across - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
-        if own_ratio is not None and height is not None and width is not None and not is_tick(box):
+        if own_ratio is not None and height is not None and width is not None:
             around = (least_w + extra_w, most_w + extra_w, least_h + extra_h, most_h + extra_h)
             width, height = _constrained(width + extra_w, height + extra_h, own_ratio, around)
             return width - extra_w, height - extra_h
@@ -218,7 +213,7 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     own_ratio = ratio(box)
     width, height = natural.width, natural.height
     if width is not None and height is not None:
-        if own_ratio is not None and own_ratio != natural.ratio and width and not is_tick(box):
+        if own_ratio is not None and own_ratio != natural.ratio and width:
             height = int(f32((width + extra[0]) / own_ratio)) - extra[1]
         return width, height
     if width is not None:

@@ -6,7 +6,7 @@ from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..alignment import half
 from ..boxes import BLOCK, FLEX, GRID, TABLE, Box, Edges
-from ..containing import contains_height, held_height
+from ..containing import contains_height, held_height, is_drawn_tick
 from ..context import Context
 from ..fragments import Space
 from .ratios import is_of_border_box, ratio_of, width_by_ratio
@@ -25,7 +25,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         return space.fixed_inline
     length = box.style.width
     margins = edges.margin_left + edges.margin_right
-    stretches = length.kind == AUTO_KIND and is_stretched(box) and (fills_its_block(box) or not (space.shrink or box.role == "button"))
+    stretches = length.kind == AUTO_KIND and is_stretched(box) and (fills_its_block(box) or not (space.shrink or box.is_as_wide_as_content))
     from_ratio = width_from_ratio(box, edges, space) if not stretches else None
     by_content = length.kind in CONTENT
     if from_ratio is not None and (by_content or length.kind == AUTO_KIND):
@@ -33,7 +33,7 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
     else:
         if length.kind != AUTO_KIND:
             width = resolve_inline(ctx, box, length, edges, space.inline, margins)
-        elif not stretches and (space.shrink or box.role == "button" or justification(box)):
+        elif not stretches and (space.shrink or box.is_as_wide_as_content or justification(box)):
             width = fit_content(ctx, box, edges, space.across - margins)
         else:
             width = max(space.across - margins, edges.inline)
@@ -156,7 +156,7 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
     """The border-box height of a box whose content makes a border box ``content`` high (§10.5 to §10.7)."""
     if space.fixed_block != INDEFINITE:
         return space.fixed_block
-    if box.kind in (FLEX, GRID) and contains_height(box) and not (box.kind == GRID and box.style.contain_intrinsic_height.kind == Kind.NONE):
+    if box.kind in (FLEX, GRID) and contains_height(box) and (box.kind != GRID or box.style.contain_intrinsic_height.kind != Kind.NONE or is_drawn_tick(box)):
         content = held_height(box) + edges.block
     height = definite_block_size(box, edges, space)
     if height != INDEFINITE:

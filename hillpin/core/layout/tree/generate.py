@@ -7,7 +7,7 @@ from functools import partial
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
-from ...styles.form_controls import BARS, BUTTON_TYPES, display_of
+from ...styles.form_controls import BARS, BUTTON_TYPES, display_of, is_tick
 from ...styles.media import Viewport, parse_media
 from ...styles.properties import INHERITED_NAMING, NAMING
 from ...styles.resolve import ITEM_CONTAINERS, StyleResolver
@@ -178,7 +178,9 @@ class Generator:
         into.append(box)
         if element.tag == "button":
             box.role = "button"
-        if element.tag in ("input", "textarea"):
+        if is_tick(element):
+            box.role = "tick"
+        elif element.tag in ("input", "textarea"):
             box.role = "button" if element.tag == "input" else box.role
             settle(box, [text_in_field(element, style, self.resolver)], self.resolver)
             return
@@ -209,7 +211,7 @@ class Generator:
             or style.column_count != "auto" or style.column_span == "all"
             or (style.align_content not in ("normal", "last baseline") and box.kind == Kind.BLOCK)
             or not style.column_width.is_auto
-            or (element is not None and element.tag in ("fieldset", "button"))
+            or (element is not None and (element.tag in ("fieldset", "button") or is_tick(element)))
         )
         if not propagated and box.kind in (Kind.BLOCK, Kind.FLEX, Kind.GRID):
             box.gutters = gutters_of(style)
@@ -304,7 +306,7 @@ class Generator:
         if element.tag == "object":
             size = self.pictures.size(element.attributes.get("data", ""))
             return size is not None or not element.attributes.get("data")
-        return element.tag != "input" or element.attributes.get("type", "").lower() not in BUTTON_TYPES
+        return element.tag != "input" or (not is_tick(element) and element.attributes.get("type", "").lower() not in BUTTON_TYPES)
 
     def _replaced(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
         measure = None
