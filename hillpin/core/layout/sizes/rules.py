@@ -75,7 +75,7 @@ class SizeRules(Generic[N]):
         if box.style.box_sizing == "border-box":
             return self.larger(length, edges_sum)
         kept = box.gutters[0] + box.gutters[1]
-        return self.larger(length - kept, 0) + edges_sum if kept else self.larger(length, 0) + edges_sum
+        return self.larger(length, kept) + edges_sum - kept
 
     def to_border_height(self, box: Box, length: N, edges_sum: N) -> N:
         """A resolved height as a border-box height, by ``box-sizing``."""
