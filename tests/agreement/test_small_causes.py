@@ -81,6 +81,19 @@ class Tables(AgreementCase):
                     self.agree("", f"<table><tr>{cell}{more}</table>", (320,))
                     self.agree("", f"<table><tr>{cell}{more}</table>", (320,), doctype="")
 
+    def test_fixed_layout_is_as_wide_as_its_columns(self) -> None:
+        for width in ("200px", "50px", "50%", "min-content", "stretch"):
+            for columns in ("", "<col style='width: 80px'>", "<col style='width: 300px'>", "<col style='width: 80px'><col style='width: 300px'>", "<col>"):
+                for cells in ("<td>a b", "<td style='width: 484px'>light", "<td style='width: 60px'>light<td style='width: 70px'>q", "<td style='width: 60px'>light<td style='width: 50%'>q", "<td colspan=2 style='width: 400px'>light", "<td style='width: 50%'>q<td style='width: 60%'>r"):
+                    with self.subTest((width, columns, cells)):
+                        self.agree(f"table {{ table-layout: fixed; width: {width} }}", f"<table>{columns}<tr>{cells}</table>", (700,))
+
+    def test_columns_without_rows(self) -> None:
+        for inside in ("<col style='width: 80px'><thead></thead>", "<col style='width: 80px'><col style='width: 10px'><tbody></tbody>", "<col>", "<tbody></tbody><tfoot></tfoot>", "<col style='width: 80px'><tr></tr>", "<col style='width: 80px'><caption>c</caption>"):
+            for style in ("", "padding: 10px", "border-spacing: 9px 5px"):
+                with self.subTest((inside, style)):
+                    self.agree(f"table {{ {style} }}", f"<table>{inside}</table>", (700,))
+
     def test_empty_cells_are_on_no_baseline(self) -> None:
         for align in ("", "vertical-align: baseline", "vertical-align: top"):
             for padding in ("50px 28px", "10px", "0"):

@@ -14,12 +14,18 @@ BOUNDLESS = 1_000_000 * 64
 """The max-content width of a table whose percentages leave nothing for its other columns, as the browser has it."""
 
 
-def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool) -> list[Column]:
+def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool, fits_content: bool = False) -> list[Column]:
     """Columns from their boxes, then from cells in one column, then from cells over several: these give no column a width of
     its own, also where columns that no cell begins in are one with the column before them."""
     columns = [_from_column_boxes(own, group) for own, group in grid.columns]
     if is_fixed:
         _fixed_from_first_row(ctx, grid, columns, spacing)
+        for column in columns:
+            column.minimum = column.maximum if column.constrained and column.percent is None else 0
+        for cell in grid.cells if fits_content else ():
+            column = columns[cell.column]
+            if cell.box.column_span == 1 and not column.constrained:
+                column.maximum = max(column.maximum, _constraint(ctx, cell.box).maximum)
         return columns
     for cell in grid.cells:
         if cell.box.column_span == 1:
@@ -205,13 +211,24 @@ def distribute_fixed(target: int, columns: Sequence[Column]) -> list[int]:
     sizes = [int(target * c.percent / 100) + c.percent_extra if c.percent is not None else c.maximum if c.constrained else 0 for c in columns]
     autos = [i for i, c in enumerate(columns) if c.percent is None and not c.constrained]
     rest = target - sum(sizes)
+    if rest < 0:
+        return _with_less_by_percentage(sizes, columns, rest)
     if autos:
-        each = max(rest, 0) // len(autos)
+        each = rest // len(autos)
         for index in autos:
             sizes[index] = each
-        if rest > 0:
-            sizes[autos[-1]] += rest - each * len(autos)
+        sizes[autos[-1]] += rest - each * len(autos)
         return sizes
-    if rest > 0 and sizes:
-        return _beyond(target, columns, sizes)
-    return sizes
+    return _beyond(target, columns, sizes) if rest > 0 and sizes else sizes
+
+
+def _with_less_by_percentage(sizes: list[int], columns: Sequence[Column], rest: int) -> list[int]:
+    """Given widths stand where there is not room for all: columns by percentage share what is left, each its part of it."""
+    shares = [size if column.percent is not None else 0 for size, column in zip(sizes, columns, strict=True)]
+    whole = sum(shares)
+    left = max(whole + rest, 0)
+    result = [size if column.percent is None else size * left // whole if whole else 0 for size, column in zip(sizes, columns, strict=True)]
+    last = max((at for at, share in enumerate(shares) if share), default=None)
+    if last is not None:
+        result[last] += left - sum(size for size, share in zip(result, shares, strict=True) if share)
+    return result

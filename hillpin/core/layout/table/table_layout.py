@@ -32,7 +32,7 @@ def spacing_of(box: Box) -> tuple[int, int]:
 def is_fixed(box: Box) -> bool:
     """Whether the fixed layout applies: it needs a width (§17.5.2)."""
     width = box.style.width.kind
-    return box.style.table_layout == "fixed" and width not in (AUTO_KIND, Kind.MAX_CONTENT, Kind.FIT_CONTENT)
+    return box.style.table_layout == "fixed" and width not in (AUTO_KIND, Kind.MAX_CONTENT)
 
 
 def trusts_percentages(box: Box) -> bool:
@@ -57,7 +57,7 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     grid = table_grid(box)
     across, _ = spacing_of(box)
     edges = edges_of(box, 0)
-    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box)), trusts_percentages(box))
+    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT), trusts_percentages(box))
     gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
@@ -92,14 +92,18 @@ class _TableLayout:
             for cell in self.grid.cells
         ]
         rows = row_sizes(self.grid, measured, self.down, basis)
-        natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
+        natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         if inner_height != INDEFINITE and inner_height > natural:
             fill_table_height(rows, self.grid, inner_height - natural, inner_height - outer)
-        natural = sum(row.height for row in rows) + self.down * (len(rows) + 1 if rows else 0)
+        natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
         if collapse_rows(rows, self.grid):
             total -= natural - self._height_of(rows)
         return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
+
+    def _gaps(self, rows: list[RowSize]) -> int:
+        """How many times there is spacing above and below rows: once where there are columns and groups of none."""
+        return len(rows) + 1 if rows else int(bool(self.grid.groups and self.grid.columns))
 
     def _height_of(self, rows: list[RowSize]) -> int:
         """Rows with their spacing, some of which collapse."""
@@ -111,13 +115,11 @@ class _TableLayout:
         """The border-box width: given, or shrink-to-fit, never narrower than its columns (§17.5.2)."""
         space, box, edges = self.space, self.box, self.edges
         gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
-        self.columns = measured_columns(self.ctx, self.grid, self.across, is_fixed(box))
+        self.columns = measured_columns(self.ctx, self.grid, self.across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT)
         low, high = grid_sizes(self.columns)
         low, high = low + gaps + edges.inline, high + gaps + edges.inline
         captions = max((contributions(self.ctx, caption)[0] for caption in self.grid.captions), default=0)
         low = max(low, captions)
-        if is_fixed(box):
-            low = max(gaps + edges.inline, captions)
         if space.fixed_inline != INDEFINITE:
             return max(space.fixed_inline, low)
         margins = edges.margin_left + edges.margin_right
@@ -247,6 +249,7 @@ class _TableLayout:
             empty = [row.box for row in self.grid.rows] + self.grid.groups
             inner = max(fragment.width - self.edges.inline, 0)
             fragment.row_offsets += [(box, self.edges.left, first - self.down, inner, 0) for box in empty]
+            fragment.row_offsets += [(box, 0, 0, 0, 0) for pair in self.grid.dropped for box in pair if box is not None]
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
@@ -258,13 +261,16 @@ class _TableLayout:
             fragment.row_offsets.append((row.box, left, top, inner, size.height))
         for group in self.grid.groups:
             own = [i for i, row in enumerate(self.grid.rows) if row.group is group]
+            if not self.grid.rows:
+                fragment.row_offsets.append((group, left, self.edges.top, inner, 0))
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
                 fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
         for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
             owners = [owner for owner in (column, column_group) if owner is not None]
-            down = bottom - first if widths[index] else 0
-            fragment.row_offsets += [(owner, self.edges.left + offsets[index], first, widths[index], down) for owner in owners]
+            # The first one is at the top, too, where it has no width.
+            top, down = (first, bottom - first) if widths[index] else (first if index else 0, 0)
+            fragment.row_offsets += [(owner, self.edges.left + offsets[index], top, widths[index], down) for owner in owners]
         for before, (column, _) in self.grid.merged:
             if column is not None:
                 left = offsets[before] - (self.across if before else 0)
