@@ -25,6 +25,22 @@ class Lines(AgreementCase):
                     self.agree(f"p {{ white-space: {white_space}; text-align: justify; width: 150px }}", f"<p>{text}</p>", (700,))
 
 
+    def test_edges_before_blocks(self) -> None:
+        for style in ("padding-left: 8px", "padding: 0 8px", "border-left: 3px solid", "margin-left: 5px", ""):
+            for width in (60, 30, 20):
+                for space in ("", " "):
+                    with self.subTest((style, width, space)):
+                        self.agree(f"div {{ width: {width}px }} span {{ {style} }} b {{ display: block }}", f"<div>pier welcome{space}<span><b>0.</b>dogs</span></div>", (700,))
+
+    def test_where_text_that_breaks_anywhere_ends(self) -> None:
+        for own in ("break-word", "break-all", "normal"):
+            for around in ("normal", "break-word", "break-all"):
+                for text in ("<em><i>– tag</i>pier</em>", "<em>pier<i>tag</i></em>", "<em>pier<i class=a>tag</i>ab</em>", "a<i>b</i><b>c</b>dd<i>ee</i>ff"):
+                    for width in (0, 15, 40):
+                        with self.subTest((own, around, text, width)):
+                            self.agree(f"div {{ width: {width}px; word-break: {around} }} i {{ word-break: {own} }} .a {{ overflow-wrap: anywhere }}", f"<div>{text}</div>", (700,))
+
+
 class Controls(AgreementCase):
     def test_ratios(self) -> None:
         for control in ("<input>", "<input type=number>", "<input type=range>", "<input type=file>", "<button>ab</button>", "<textarea></textarea>", "<meter></meter>", "<progress></progress>"):
@@ -82,7 +98,7 @@ class Tables(AgreementCase):
                     self.agree("", f"<table><tr>{cell}{more}</table>", (320,), doctype="")
 
     def test_fixed_layout_is_as_wide_as_its_columns(self) -> None:
-        for width in ("200px", "50px", "50%", "min-content", "stretch"):
+        for width in ("200px", "50px", "50%", "min-content"):
             for columns in ("", "<col style='width: 80px'>", "<col style='width: 300px'>", "<col style='width: 80px'><col style='width: 300px'>", "<col>"):
                 for cells in ("<td>a b", "<td style='width: 484px'>light", "<td style='width: 60px'>light<td style='width: 70px'>q", "<td style='width: 60px'>light<td style='width: 50%'>q", "<td colspan=2 style='width: 400px'>light", "<td style='width: 50%'>q<td style='width: 60%'>r"):
                     with self.subTest((width, columns, cells)):

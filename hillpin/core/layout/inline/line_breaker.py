@@ -101,7 +101,8 @@ class LineBreaker:
         width, kind = edge_width(item, self.basis), item.kind
         is_parted = kind == OPEN and width > 0 and is_parted_before(line, item, self.content.text) and self._over(position + width, line)
         is_parted = is_parted or (kind == OPEN and width > 0 and space_follows(self.content, index) and self._over(position + width, line) and is_parted_before_space(line, overflowing))
-        if kind == OPEN and width > 0 and line.has_content and (is_parted or (not overflowing and position + width > self.available + EPSILON and item.start < len(self.content.text))):
+        is_too_far = is_parted or (not overflowing and position + width > self.available + EPSILON)
+        if kind == OPEN and width > 0 and line.has_content and is_too_far and item.start < len(self.content.text):
             back = self._rewind(line, indent, at_item_start=is_parted or self.content.can_break[item.start])
             if back is None and space_follows(self.content, index):
                 back = self._cut_before_open(line, index, indent)
@@ -163,7 +164,7 @@ class LineBreaker:
             start += 1
             if start >= end:
                 return position, end, False
-        if overflowing and line.has_content and (content.can_break[start] or (self._breaks_anywhere(item) and self._may_break_before(line, start))):
+        if overflowing and line.has_content and (content.can_break[start] or self._may_break_behind(line) or (self._breaks_anywhere(item) and self._may_break_before(line, start))):
             # Inline boxes that only open here go along to the next line.
             if self._rewind(line, 0, at_item_start=True) is None:
                 self._stop(line, index, start)
@@ -269,6 +270,11 @@ class LineBreaker:
         """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
         return self.content.can_break[start] or before is None or before.item.kind != TEXT or not before.item.wraps or self._breaks_anywhere(before.item)
+
+    def _may_break_behind(self, line: Line) -> bool:
+        """Whether the text that a line ends with breaks anywhere, and so behind itself."""
+        before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
+        return before is not None and before.item.kind == TEXT and self._breaks_anywhere(before.item)
 
     def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
         """End the line at the last opportunity among its parts, or None where there is none."""
