@@ -257,6 +257,14 @@ class NotCovered(unittest.TestCase):
             self.assertFalse(box(page, "p").modelled, declaration)
             self.assertIn(name, {found.feature for found in page.boxes(800).unmodelled})
 
+    def test_content_in_fields_that_have_parts_is_named_where_it_takes_room(self) -> None:
+        for kind, style, named in (
+            ("date", "content: 'x'", ["::after"]), ("range", "content: ''; display: inline-block; height: 30px", ["::after"]), ("date", "content: 'x'; position: absolute", []), ("date", "box-sizing: border-box", []), ("text", "content: 'x'", []), ("checkbox", "content: 'x'", []),
+        ):  # fmt: skip
+            with self.subTest((kind, style)):
+                page = page_of(f"input::after {{ {style} }}", f"<p><input type={kind}></p>")
+                self.assertEqual([found.feature for found in page.boxes(800).unmodelled], named)
+
     def test_initial_values_of_the_same_properties_are_covered(self) -> None:
         page = page_of(
             "p { shape-outside: none; initial-letter: normal; columns: auto; contain: none }",

@@ -16,6 +16,7 @@ from ...styles.variables import tokens_of
 from ..boxes import Box, Kind
 from ..replaced.natural import Natural, zoomed
 from ..replaced.natural_sizes import (
+    MADE_OF_PARTS,
     PARTS_WITH_SIZES,
     REPLACED_TAGS,
     ZOOMING,
@@ -110,7 +111,7 @@ class Generator:
         self._generated(element, "before", style, as_item, into)
         if element.tag == "details":
             self._details(element, style, as_item, into)
-        else:
+        elif element.tag not in BARS:
             self._children(element.children, style, as_item, into)
         self._generated(element, "after", style, as_item, into)
 
@@ -185,8 +186,7 @@ class Generator:
             settle(box, [text_in_field(element, style, self.resolver)], self.resolver)
             return
         self._span(box, element)
-        if element.tag not in BARS:
-            self._fill(box, element, style)
+        self._fill(box, element, style)
 
     def box_for(self, style: ComputedStyle, element: Element | None, pseudo: str | None = None) -> Box:
         """A box without children for a style."""
@@ -364,12 +364,19 @@ class Generator:
         self._note_style(box, element, style)
         if element.tag == "input":
             for part in self.resolver.cascade.matches(element).pseudo:
-                if part in PARTS_WITH_SIZES:
+                if part in PARTS_WITH_SIZES or (part in ("before", "after") and self._stands_in_field(element, part, style)):
                     self._unmodelled(box, element, f"::{part}")
         if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
             self._unmodelled(box, element, "zoom of a control")
         if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
             self._unmodelled(box, element, "visibility: collapse")
+
+    def _stands_in_field(self, element: Element, part: str, style: ComputedStyle) -> bool:
+        """Whether generated content takes room in a field that the browser makes of parts, which is not followed."""
+        if element.attributes.get("type", "").lower() not in MADE_OF_PARTS:
+            return False
+        own = self.resolver.pseudo_style(element, part, style)
+        return own is not None and own.content not in ("normal", "none") and own.display != "none" and own.position not in ("absolute", "fixed")
 
     def _note_style(self, box: Box, element: Element, style: ComputedStyle) -> None:
         fields = style.__dict__
