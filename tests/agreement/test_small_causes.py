@@ -141,6 +141,13 @@ class Sticky(AgreementCase):
                         with self.subTest((padding, overflow, style, more)):
                             self.agree(f"section {{ overflow: {overflow}; width: 200px; height: 80px; {padding} }} p {{ position: sticky; margin: 0; {style} }}", f"<section><p>Of</p>{more}</section>", (700,))
 
+    def test_by_both_sides(self) -> None:
+        for style in ("top: 10px; bottom: 10px", "top: -20px; bottom: 200px", "inset: 10px", "left: 50px; right: 120px; width: 60px", "top: 60px; bottom: 60px; height: 40px", "inset: 30px; height: 100px"):
+            for before in (0, 70, 200):
+                for around in ("overflow: auto; height: 120px; width: 200px", ""):
+                    with self.subTest((style, before, around)):
+                        self.agree(f"section {{ {around} }} p {{ position: sticky; margin: 0; {style} }}", f"<section><div style='height: {before}px; width: 300px'></div><p>stick</p><div style='height: 700px'></div></section><p>two</p>", (700,))
+
 
 class Baselines(AgreementCase):
     ITEMS = (

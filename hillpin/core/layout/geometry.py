@@ -193,18 +193,19 @@ def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fr
         right, bottom = scroll_ends(around, px, py, None)
         high, far = max(high, bottom - edges.padding_bottom), max(far, right - edges.padding_right)
     own = edges_of(box, around.width - edges.inline)
+    # The ends first: where both sides cannot be kept, the starts are.
+    if not style.bottom.is_auto:
+        wanted = scroller.y + scroller.height - style.bottom.resolve(scroller.height) - height
+        y = min(y, max(wanted, low + own.margin_top))
     if not style.top.is_auto:
         wanted = scroller.y + style.top.resolve(scroller.height)
         y = max(y, min(wanted, high - height - own.margin_bottom))
-    elif not style.bottom.is_auto:
-        wanted = scroller.y + scroller.height - style.bottom.resolve(scroller.height) - height
-        y = min(y, max(wanted, low + own.margin_top))
+    if not style.right.is_auto:
+        wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - width
+        x = min(x, max(wanted, px + edges.left + own.margin_left))
     if not style.left.is_auto:
         wanted = scroller.x + style.left.resolve(scroller.width)
         x = max(x, min(wanted, far - width - own.margin_right))
-    elif not style.right.is_auto:
-        wanted = scroller.x + scroller.width - style.right.resolve(scroller.width) - width
-        x = min(x, max(wanted, px + edges.left + own.margin_left))
     return x, y
 
 
