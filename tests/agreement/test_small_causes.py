@@ -80,6 +80,15 @@ class Ticks(AgreementCase):
                         )  # fmt: skip
 
 
+class PressedPictures(AgreementCase):
+    def test_words_for_least_widths_hold_none(self) -> None:
+        picture = "<img width=640 height=360 alt='' src='data:image/svg+xml;utf8,<svg xmlns=%22http://www.w3.org/2000/svg%22 width=%22640%22 height=%22360%22/>'>"
+        for style in ("max-width: 100%; min-width: max-content", "max-width: 100%; min-width: min-content", "max-width: 100%; min-width: fit-content", "max-width: 100%; min-width: 200px", "width: 100%; min-width: max-content", "min-width: max-content"):
+            for around in ("inline-grid", "inline-block", "inline-flex", "table", "grid"):
+                with self.subTest((style, around)):
+                    self.agree(f"div {{ display: {around} }} img {{ {style} }}", f"<div>{picture}</div>", (320,))
+
+
 class Ratios(AgreementCase):
     def test_auto_beside_a_ratio_counts_the_content_box(self) -> None:
         for ratio in ("2", "auto 2", "2 auto"):

@@ -109,6 +109,10 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         least, most = (size + edges.inline for size in ctx.content_sizes(box))
         low = min(low, most if style.max_width.kind == Kind.MAX_CONTENT else least)
         high = min(high, least if style.max_width.kind == Kind.MIN_CONTENT else most)
+    is_pressed = box.kind == REPLACED and (width.has_percentage or (style.max_width.has_percentage and not _is_field(box)))
+    if is_pressed and style.min_width.kind in CONTENT:
+        # What is pressed together has no least content width that could hold it (css-sizing-3 §5.2.2).
+        return low, max(high, minimum_width(ctx, box, style.min_width))
     if style.min_width.kind == Kind.FIT_CONTENT:
         least, widest = (size + edges.inline for size in ctx.content_sizes(box))
         return max(low, least), max(high, widest)
