@@ -32,6 +32,13 @@ class Lines(AgreementCase):
                     with self.subTest((style, width, space)):
                         self.agree(f"div {{ width: {width}px }} span {{ {style} }} b {{ display: block }}", f"<div>pier welcome{space}<span><b>0.</b>dogs</span></div>", (700,))
 
+    def test_nothing_stands_where_floats_overlap(self) -> None:
+        words = "Island from lighthouse on permitting) from dogs permitting) by from"
+        for thing in ("<img height=100>", "<img width=1 height=100>", "<span style='display: inline-block; height: 100px'></span>", "x", "<img height=100>x", "<b></b>"):
+            for floats in (f"<h2 style='float: right'>,</h2><div style='float: left'>{words}</div>", "<div style='float: left; width: 350px; height: 50px'>q</div>", "<div style='float: left; width: 200px; height: 50px'>q</div><div style='float: right; width: 104px; height: 30px'>r</div>"):
+                with self.subTest((thing, floats)):
+                    self.agree("body { width: 304px }", f"{floats}<a>{thing}</a>", (700,))
+
     def test_where_text_that_breaks_anywhere_ends(self) -> None:
         for own in ("break-word", "break-all", "normal"):
             for around in ("normal", "break-word", "break-all"):

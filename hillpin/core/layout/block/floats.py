@@ -71,7 +71,7 @@ class Floats:
 
     def bounds_of_lines(self, y: int, height: int, left: int, right: int, before: int) -> tuple[int, int]:
         """The free span as lines have it: along the outlines of floats that have one, of the first ones: an outline that comes after a
-        word of a line moves nothing in it (as Chromium has it)."""
+        word of a line moves nothing in it (as Chromium has it). Where floats lie over one another it ends before it begins."""
         bottom = y + max(height, 1)
         for number, item in enumerate(self.items):
             if item.top < bottom and item.bottom > y and (item.outline is None or number < before):
@@ -80,7 +80,7 @@ class Floats:
                     left = max(left, across[1])
                 elif across is not None:
                     right = min(right, across[0])
-        return left, max(left, right)
+        return left, right
 
     def next_edge(self, y: int, height: int = 1, first: int | None = None, *, of_lines: bool = False) -> int | None:
         """The nearest bottom below y of a float that stands in the way there, of the ``first`` ones or of all. Lines go down along an

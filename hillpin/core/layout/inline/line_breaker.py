@@ -15,6 +15,7 @@ from .line_parts import (
     Part,
     close_after_break,
     edge_width,
+    edges_behind,
     emergency_break,
     hyphen_width,
     hyphenate,
@@ -101,8 +102,10 @@ class LineBreaker:
         width, kind = edge_width(item, self.basis), item.kind
         is_parted = kind == OPEN and width > 0 and is_parted_before(line, item, self.content.text) and self._over(position + width, line)
         is_parted = is_parted or (kind == OPEN and width > 0 and space_follows(self.content, index) and self._over(position + width, line) and is_parted_before_space(line, overflowing))
-        is_too_far = is_parted or (not overflowing and position + width > self.available + EPSILON)
-        if kind == OPEN and width > 0 and line.has_content and is_too_far and item.start < len(self.content.text):
+        is_last = item.start == len(self.content.text)
+        # Behind a word that is too long already an edge before a block stays where it is.
+        is_parted = is_parted and not (is_last and overflowing and self._over(position - edges_behind(line), line))
+        if kind == OPEN and width > 0 and line.has_content and (is_parted or (not overflowing and position + width > self.available + EPSILON and not is_last)):
             back = self._rewind(line, indent, at_item_start=is_parted or self.content.can_break[item.start])
             if back is None and space_follows(self.content, index):
                 back = self._cut_before_open(line, index, indent)

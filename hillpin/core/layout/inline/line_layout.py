@@ -103,6 +103,7 @@ class _LineLayout:
         self.limits: list[int] = []
         self.line_height = 1
         self.left = self.right = self.floats_before = 0
+        self.is_crossed = False
         self._begin(box if box.first_line is None else box.first_line)
 
     def _begin(self, root: Box) -> None:
@@ -157,7 +158,7 @@ class _LineLayout:
 
     def _bounds(self, y: int, height: int) -> None:
         left, right = self.floats.bounds_of_lines(self.cy + y, height, self.cx, self.cx + self.width, self.floats_before)
-        self.left, self.right = left - self.cx, right - self.cx
+        self.left, self.right, self.is_crossed = left - self.cx, max(left, right) - self.cx, left > self.cx and right < min(left, self.cx + self.width)
 
     def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
         """Break and assemble one line at the first place where it fits beside the floats.
@@ -183,9 +184,9 @@ class _LineLayout:
             self._bounds(top, height)
             room = self.right - self.left
             intruded = max(room, 0) < self.width
-            # Between floats that leave no room a line that its indent pulls back does not stand either.
-            is_shut = room <= 0 and self.left > 0 and self.right < self.width
-            if (line.width + indent > room + 1 or (line.width and is_shut)) and intruded and self.box.style.text_wrap_mode != "nowrap":
+            # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
+            is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
+            if (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height, self.floats_before, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1

@@ -146,6 +146,16 @@ def is_parted_before(line: Line, item: Item, text: str) -> bool:
     return last is not None and last.item.kind == ItemKind.ATOMIC
 
 
+def edges_behind(line: Line) -> int:
+    """How wide the edges are that stand behind the last text or box of a line."""
+    width = 0
+    for part in reversed(line.parts):
+        if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE):
+            break
+        width += part.width
+    return width
+
+
 def ends_unbroken(line: Line) -> bool:
     """Whether the last text of a line may not be broken."""
     last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)
