@@ -11,6 +11,7 @@ from hillpin.core.styles.grammar import significant
 from hillpin.core.styles.media import Viewport, parse_media, turning_widths
 from hillpin.core.styles.syntaxes import read_syntax
 from hillpin.core.styles.variables import tokens_of
+from hillpin.core.writing.edit import edit_sheet
 
 
 def page_of(css: str, body: str = "<div class=o><p class=a data-w=50 data-e=''>x</p></div>") -> Page:
@@ -59,6 +60,29 @@ class Values(unittest.TestCase):
     def test_elements_alike_do_not_share_what_is_theirs(self) -> None:
         boxes = page_of(".a{width:calc(sibling-index() * 10px)}", "<p class=a>x</p><p class=a>y</p><p class=a>z</p>").boxes(600).boxes
         self.assertEqual([box.width for box in boxes[1:]], [10, 20, 30])
+
+
+class Edits(unittest.TestCase):
+    def test_an_edit_comes_to_what_the_page_read_anew_does(self) -> None:
+        start = ".o { --w: 1 } .a { width: 20px; height: 5px }"
+        base = "@property --g { syntax: '<length>'; inherits: true; initial-value: 3px } @container style(--w: 2) { .a { margin-left: 9px } } @function --h(--x) { result: calc(var(--x) * 2) }"
+        for changed in (
+            start.replace("20px", "calc(sibling-index() * 20px)"), start.replace("20px", "if(media(width > 500px): 20px; else: 30px)"), start.replace("--w: 1", "--w: 2"), start.replace("20px", "--h(11px)"), start.replace("20px", "attr(data-w px)"),
+            start.replace("height: 5px", "--g: 2em; padding: var(--g)"), start.replace("20px", "random(1px, 2px)"), start.replace("20px", "calc-size(any, 12px)"),
+        ):  # fmt: skip
+            for one, other in ((start, changed), (changed, start)):
+                with self.subTest((one, other)):
+                    body = "<link rel=stylesheet href=a.css><div class=o><p class=a data-w=50>x</p><p class=a data-w=7>y</p></div>"
+                    files = {"index.html": f"<!DOCTYPE html>{body}", "a.css": f"{base}\n{one}"}
+                    page = Page(MemoryFiles(files))
+                    page.boxes(800)
+                    if not edit_sheet(page, "a.css", f"{base}\n{other}"):
+                        page = page.with_text("a.css", f"{base}\n{other}")
+                    anew = Page(MemoryFiles({**files, "a.css": f"{base}\n{other}"}))
+                    for width in (800, 400):
+                        now, then = page.boxes(width), anew.boxes(width)
+                        self.assertEqual([(box.x, box.y, box.width, box.height) for box in now.boxes], [(box.x, box.y, box.width, box.height) for box in then.boxes])
+                        self.assertEqual([one.feature for one in now.unmodelled], [one.feature for one in then.unmodelled])
 
 
 class Syntaxes(unittest.TestCase):

@@ -96,7 +96,8 @@ class StyleResolver:
     def restyle(self, elements: set[Element]) -> list[Restyled] | None:
         """Recompute, in place, the styles of elements whose rules say something else, and those that take something from them.
 
-        None where the new styles have to do with the viewport's or a container's size in another way than the old ones.
+        None where the new styles have to do with the viewport's or a container's size, or with their elements, in another way than
+        the old ones, or where rules count by styles.
         """
         if self.cascade.sheets.asks_style:
             return None
@@ -107,7 +108,7 @@ class StyleResolver:
             if recipe.element not in elements and above not in passed_on and not (above in changed and _asks_parent(recipe.style)):
                 continue
             old, new = recipe.style, self._anew(recipe)
-            if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport:
+            if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport or old.asks_element != new.asks_element:
                 return None
             fields = differing(old, new)
             if fields & _PASSED_ON or old.inherits_viewport != new.inherits_viewport:

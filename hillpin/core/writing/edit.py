@@ -56,6 +56,11 @@ def edit_sheet(page: Page, path: str, after: str) -> bool:
     return _Carrier(page, path, rule, before, after, block).carry()
 
 
+def _asks_the_window(declaration: Declaration) -> bool:
+    """Whether a value may be another one at other widths by itself: the page knows the widths of such from the start."""
+    return "if(" in declaration.text.lower()
+
+
 def _span(before: str, after: str) -> tuple[int, int, int]:
     """Where two texts differ: the start, and the ends in either."""
     most = min(len(before), len(after))
@@ -152,6 +157,8 @@ class _Carrier:
     def _read(self) -> tuple[list[Declaration], list[Problem]] | None:
         declarations: list[Declaration] = []
         problems: list[Problem] = []
+        if self.rule.unfollowed or any(_asks_the_window(one) for one in self.rule.declarations):
+            return None
         known = {(one.name, one.text, one.important, one.line): one for one in self.rule.declarations}
         indent = self.opened - self.after.rfind("\n", 0, self.opened)
         content = self.after[self.opened + 1 : self.close]
@@ -164,9 +171,13 @@ class _Carrier:
                 return None
             result = read_declaration(item, self.path, line, self.page.document.quirks)
             if isinstance(result, Problem):
+                if result.unfollowed:
+                    return None
                 result.selector = self.rule.text
                 problems.append(result)
                 continue
+            if _asks_the_window(result):
+                return None
             if item.source_line == 1:
                 result.column += indent
             declarations.append(known.get((result.name, result.text, result.important, result.line), result))
