@@ -120,6 +120,19 @@ class Tables(AgreementCase):
                     with self.subTest((width, columns, cells)):
                         self.agree(f"table {{ table-layout: fixed; width: {width} }}", f"<table>{columns}<tr>{cells}</table>", (700,))
 
+    def test_columns_that_collapse(self) -> None:
+        for style in ("", "width: 200px", "table-layout: fixed; width: 200px", "border-collapse: collapse; width: 200px"):
+            for columns in ("<col class=g><col>", "<col><col class=g><col>", "<colgroup class=g><col></colgroup><col>", "<col span=2 class=g>", "<col class=g style='width: 50px'><col>"):
+                for rows in ("<tr><td>a<td>bb<td>ccc", "<tr><td colspan=2>aaaaaaaa<td>c<tr><td>x<td>y<td>z"):
+                    with self.subTest((style, columns, rows)):
+                        self.agree(f".g {{ visibility: collapse }} table {{ {style} }}", f"<table>{columns}{rows}</table>", (700,))
+
+    def test_items_that_collapse_are_hidden_alone(self) -> None:
+        for around in ("display: flex", "display: flex; flex-direction: column", "display: flex; flex-wrap: wrap; gap: 5px", "display: grid; grid-template-columns: 1fr 1fr"):
+            for style in ("", "flex: 1", "width: 80px; height: 40px", "position: absolute"):
+                with self.subTest((around, style)):
+                    self.agree(f"section {{ {around}; width: 200px }} .g {{ visibility: collapse; {style} }}", "<section><div>aaaa</div><div class=g><p>q</p></div><div>cc</div></section>", (700,))
+
     def test_columns_without_rows(self) -> None:
         for inside in ("<col style='width: 80px'><thead></thead>", "<col style='width: 80px'><col style='width: 10px'><tbody></tbody>", "<col>", "<tbody></tbody><tfoot></tfoot>", "<col style='width: 80px'><tr></tr>", "<col style='width: 80px'><caption>c</caption>"):
             for style in ("", "padding: 10px", "border-spacing: 9px 5px"):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..boxes import FLEX, GRID, Box, Edges, edges_of
@@ -99,6 +101,12 @@ class _TableLayout:
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
         if collapse_rows(rows, self.grid):
             total -= natural - self._height_of(rows)
+        if gone := self._gone_columns():
+            width -= sum(widths[at] + self.across for at in gone)
+            widths = [0 if at in gone else own for at, own in enumerate(widths)]
+            offsets = self._column_offsets(widths, gone)
+            for item in measured:
+                item.width = max(self._span_width(widths, offsets, item.cell.column, item.cell.columns), 0)
         return self._fragment(width, widths, offsets, rows, measured, total + self.edges.block)
 
     def _gaps(self, rows: list[RowSize]) -> int:
@@ -150,11 +158,18 @@ class _TableLayout:
         target = max(width - self.edges.inline - gaps, 0)
         return distribute_fixed(target, self.columns) if is_fixed(self.box) else distribute_auto(target, self.columns)
 
-    def _column_offsets(self, widths: list[int]) -> list[int]:
+    def _gone_columns(self) -> set[int]:
+        """Columns that are ``visibility: collapse``, whose widths and spacing the table loses once all is sized (css-tables-3 §3.8)."""
+        pairs = enumerate(self.grid.columns)
+        return {at for at, pair in pairs if any(box is not None and box.style.visibility == "collapse" for box in pair)}
+
+    def _column_offsets(self, widths: list[int], gone: Collection[int] = ()) -> list[int]:
         offsets, position = [], self.across
-        for width in widths:
-            offsets.append(position)
-            position += width + self.across
+        for at, width in enumerate(widths):
+            is_gone = at in gone
+            # One that is gone is where the one before it ends.
+            offsets.append(position - self.across if is_gone and position > self.across else position)
+            position += 0 if is_gone else width + self.across
         return offsets
 
     def _span_width(self, widths: list[int], offsets: list[int], column: int, count: int) -> int:
@@ -266,10 +281,11 @@ class _TableLayout:
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
                 fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
+        wide = {id(group) for width, (_, group) in zip(widths, self.grid.columns, strict=False) if width}
         for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
             owners = [owner for owner in (column, column_group) if owner is not None]
-            # The first one is at the top, too, where it has no width.
-            top, down = (first, bottom - first) if widths[index] else (first if index else 0, 0)
+            # Those of a group without a width are at the top, too.
+            top, down = (first, bottom - first) if widths[index] else (first if id(column_group) in wide else 0, 0)
             fragment.row_offsets += [(owner, self.edges.left + offsets[index], top, widths[index], down) for owner in owners]
         for before, (column, _) in self.grid.merged:
             if column is not None:

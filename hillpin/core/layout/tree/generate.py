@@ -172,8 +172,6 @@ class Generator:
             return
         box = self.box_for(style, element)
         self._note_features(box, element, style)
-        if as_item and style.visibility == "collapse":
-            self._unmodelled(box, element, "visibility: collapse")
         if display == "list-item":
             self.markers.outside(box, None if box.pseudo else element, style)
         into.append(box)
@@ -368,8 +366,6 @@ class Generator:
                     self._unmodelled(box, element, f"::{part}")
         if style.effective_zoom != 1 and (element.tag == "select" or (element.tag == "input" and element.attributes.get("type", "text").lower() not in ZOOMING)):
             self._unmodelled(box, element, "zoom of a control")
-        if style.visibility == "collapse" and box.kind in (Kind.COLUMN, Kind.COLUMN_GROUP):
-            self._unmodelled(box, element, "visibility: collapse")
 
     def _stands_in_field(self, element: Element, part: str, style: ComputedStyle) -> bool:
         """Whether generated content takes room in a field that the browser makes of parts, which is not followed."""
