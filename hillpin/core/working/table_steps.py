@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..layout.boxes import Box, Edges
 from ..layout.fragments import Fragment, Space
-from ..layout.table.table_grid import Column, RowSize, TableGrid
+from ..layout.table.table_grid import Column, RowSize, TableGrid, gone_columns
 from .block_steps import add_margins, describe, name_of, shown
 from .record import Source, Sum, Sums, declared
 
@@ -64,6 +64,9 @@ def record_cells(
     if not sums.wants(box):
         return
     places = {id(child.box): (x, y, child) for x, y, child in fragment.children}
+    gone, across = gone_columns(grid), sums.read(box, "width")
+    if gone and across is not None:
+        across.add(fragment.width - across.total, "columns that collapse, with their spacing", Source(rule="css-tables-3 §3.8"))
     for cell in grid.cells:
         if not sums.wants(cell.box):
             continue
@@ -77,7 +80,8 @@ def record_cells(
             if column.percent is not None:
                 words = f"column {index + 1}, {column.percent:g}% of the columns’ room"
             total.add(widths[index], words, _source(column))
-        total.add(spacing * (cell.columns - 1), f"{cell.columns - 1} spacings", declared(box, "border-spacing"))
+        gaps = max(sum(at not in gone for at in range(cell.column, cell.column + cell.columns)) - 1, 0)
+        total.add(spacing * gaps, f"{gaps} spacings", declared(box, "border-spacing"))
         column = columns[cell.column]
         if widths[cell.column] > column.maximum and column.percent is None:
             total.note(f"the table is wider than its columns need, {name_of(cell.box)} has its part of what is left", Source(rule="css-tables-3 §3.9.4"))

@@ -170,3 +170,8 @@ def _fill_group(grid: TableGrid, group: Box) -> int:
             column += columns
             width = max(width, column)
     return width
+
+
+def gone_columns(grid: TableGrid) -> set[int]:
+    """Columns that are ``visibility: collapse``, whose widths and spacing the table loses once all is sized (css-tables-3 §3.8)."""
+    return {at for at, pair in enumerate(grid.columns) if any(box is not None and box.style.visibility == "collapse" for box in pair)}

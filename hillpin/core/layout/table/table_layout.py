@@ -22,7 +22,7 @@ from ..sizes.sizing import (
     width_from_ratio,
 )
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
-from .table_grid import Column, RowSize, TableGrid, table_grid
+from .table_grid import Column, RowSize, TableGrid, gone_columns, table_grid
 from .table_rows import MeasuredCell, aligns_baseline, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
 
 
@@ -101,7 +101,7 @@ class _TableLayout:
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
         if collapse_rows(rows, self.grid):
             total -= natural - self._height_of(rows)
-        if gone := self._gone_columns():
+        if gone := gone_columns(self.grid):
             width -= sum(widths[at] + self.across for at in gone)
             widths = [0 if at in gone else own for at, own in enumerate(widths)]
             offsets = self._column_offsets(widths, gone)
@@ -157,11 +157,6 @@ class _TableLayout:
         gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
         target = max(width - self.edges.inline - gaps, 0)
         return distribute_fixed(target, self.columns) if is_fixed(self.box) else distribute_auto(target, self.columns)
-
-    def _gone_columns(self) -> set[int]:
-        """Columns that are ``visibility: collapse``, whose widths and spacing the table loses once all is sized (css-tables-3 §3.8)."""
-        pairs = enumerate(self.grid.columns)
-        return {at for at, pair in pairs if any(box is not None and box.style.visibility == "collapse" for box in pair)}
 
     def _column_offsets(self, widths: list[int], gone: Collection[int] = ()) -> list[int]:
         offsets, position = [], self.across
