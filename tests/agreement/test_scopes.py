@@ -11,7 +11,7 @@ RULES = (
     "@scope (.b) { p { padding-left: 3px } } @scope (.a) { p { RULE } }", "@scope (.a) { p::before { content: 'x' } }", "@scope (.a) { p { RULE } } .a p { padding-left: 3px }",
 )  # fmt: skip
 SELECTORS = (
-    ":nth-of-type(2)", ":nth-child(2n+1 of .k)", ":nth-last-of-type(1)", ":only-of-type", ":not(:first-of-type)", ".k :nth-of-type(1)", "[data-x='A' i]", "[data-x=a b]", ":matches(p)", ":is(:bogus, p)", "p:nth-child(-n+1)",
+    ":nth-of-type(2)", ":nth-child(2n+1 of .k)", ":nth-last-of-type(1)", ":only-of-type", ":not(:first-of-type)", ".k :nth-of-type(1)", "[data-x='A' i]", "[data-x=a b]", ":matches(p)", ":is(:bogus, p)", "p:nth-child(-n+1)", "*|p", "*|*", "*|p.k > *|b", "|p", "*| p", "[*|data-x=a]", "[|data-x]", "svg|p", ":not(*|p)", "[data-x='a' s]",
 )  # fmt: skip
 NUMBERS = (
     "", "min=1 max=2", "max=9", "min=1 max=99", "min=0 max=9999", "min=-10 max=5", "min=0 max=1 step=0.01", "min=0 max=10 step=any", "min=0.5 max=1.5", "min=0 max=1e3", "min=1 max=2 size=20", "min=x max=5", "min=1 max=2 step=0",

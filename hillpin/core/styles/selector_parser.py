@@ -136,11 +136,13 @@ class _Parser:
 
     def _simple(self, token: Token, compound: Compound, first: bool) -> bool:
         """Take one simple selector; False where the compound ends before the token."""
+        if first and self._any_namespace():
+            token = self.tokens[self.position]
         kind = token.type
         if kind == "ident" and first:
             self.position += 1
             if self._at_literal("|"):
-                raise SelectorError("namespaces are not supported")
+                raise SelectorError("no namespace has that name")
             compound.tag = token.lower_value
             compound.tests.append(tag_test(token.lower_value))
             self.specificity[2] += 1
@@ -164,6 +166,9 @@ class _Parser:
         elif kind == "[] block":
             self.position += 1
             inside = significant(token.content)
+            # With ``*|`` or ``|`` before its name an attribute is what it is without.
+            bars = [at for at, one in enumerate(inside[:2]) if one.type == "literal" and one.value == "|"]
+            inside = inside[bars[0] + 1 :] if bars and (bars[0] == 0 or (inside[0].type == "literal" and inside[0].value == "*")) else inside
             compound.tests.append(attribute_test(inside))
             compound.attribute = str(inside[0].lower_value)
             self.specificity[1] += 1
@@ -171,6 +176,16 @@ class _Parser:
             self._pseudo(compound)
         else:
             return False
+        return True
+
+    def _any_namespace(self) -> bool:
+        """Take ``*|``, which stands for all namespaces there are (css-namespaces-3 §4)."""
+        following = self.tokens[self.position : self.position + 3]
+        if len(following) < 3 or [one.value if one.type == "literal" else "" for one in following[:2]] != ["*", "|"]:
+            return False
+        if following[2].type != "ident" and not (following[2].type == "literal" and following[2].value == "*"):
+            return False
+        self.position += 2
         return True
 
     def _at_literal(self, value: str) -> bool:
