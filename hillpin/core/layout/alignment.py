@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from collections.abc import Callable
+from typing import NamedTuple, TypeVar
+
+Item = TypeVar("Item")
 
 _END = frozenset({"end", "flex-end", "right", "self-end"})
 _SPACED = frozenset({"space-between", "space-around", "space-evenly", "stretch"})
 
-SHARED = {"baseline": "first_baseline", "last baseline": "last_baseline"}
+_SHARED = {"baseline": "first_baseline", "last baseline": "last_baseline"}
 """Which baseline of its an item is aligned by, by how it is aligned."""
 
 
@@ -37,6 +40,17 @@ def split_safety(value: str) -> tuple[str, bool]:
     if value.startswith("safe "):
         return value[5:], True
     return value.removeprefix("unsafe "), False
+
+
+def baseline_item(items: list[Item], align: Callable[[Item], str], name: str) -> tuple[Item, str]:
+    """Which of a line's items in order gives its container a baseline, and by which of its own (§9.1): the first that shares
+    in baseline alignment, else the first; for the last baseline from the other end. ``name`` is that of a fragment's."""
+    inward, wanted = (items, ("baseline", "last baseline")) if name == "first_baseline" else (items[::-1], ("last baseline", "baseline"))
+    for shared in wanted:
+        for item in inward:
+            if align(item) == shared:
+                return item, _SHARED[shared]
+    return inward[0], name
 
 
 def distribute(value: str, free: int, count: int, reverse: bool = False) -> Distribution:

@@ -23,7 +23,7 @@ def is_drawn_tick(box: Box) -> bool:
 def contains_width(box: Box) -> bool:
     """Whether a box is as wide as if nothing were in it: size containment in the inline axis (css-contain-3 §3.1)."""
     style = box.style
-    if box.role == "tick" and box.kind != Kind.GRID and not is_bare(style):
+    if is_drawn_tick(box) and box.kind != Kind.GRID:
         return True
     if style.container_type == "normal" and not style.contain:
         return False
@@ -34,8 +34,7 @@ def contains_width(box: Box) -> bool:
 def contains_height(box: Box) -> bool:
     """Whether a box is as high as if nothing were in it: size containment in both axes (css-contain-2 §3.1)."""
     style = box.style
-    asks = box.role == "tick" and not is_bare(style)
-    asks = asks or style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
+    asks = is_drawn_tick(box) or style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
     return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
 
 

@@ -96,10 +96,12 @@ class Collector:
             if row_box.element is not None:
                 row, known = mapped(matrix, x + rx, y + ry, width, height), self.rects.get(row_box.element)
                 self.rects[row_box.element] = row if known is None else known.around(row)
+        ends: tuple[int, int] | None = None
         if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
             edges = fragment.edges()
+            ends = self._ends(fragment, x, y)
             scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
-        shifts = stuck_inlines(fragment, x, y, scroller) if box.has_sticky_inlines else None
+        shifts = stuck_inlines(fragment, x, y, scroller, ends) if box.has_sticky_inlines else None
         for item in fragment.inlines:
             if shifts:
                 dx, dy = shift_of(item.box, fragment.box, shifts)
@@ -116,12 +118,18 @@ class Collector:
         for child_x, child_y, child in fragment.children:
             cx, cy = x + child_x, y + child_y
             if child.box.style.position == "sticky":
-                cx, cy = stuck(child.box, (cx, cy, child.width, child.height), (x, y, fragment), scroller)
+                cx, cy = stuck(child.box, (cx, cy, child.width, child.height), (x, y, fragment), scroller, ends)
             if shifts:
                 dx, dy = shift_of(child.box.parent, fragment.box, shifts)
                 cx, cy = cx + dx, cy + dy
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
             self._visit(child, cx, cy, matrix, scroller, inside)
+
+    def _ends(self, fragment: Fragment, x: int, y: int) -> tuple[int, int] | None:
+        """How far what scrolls can be scrolled, where something in it is sticky; found once for all that is."""
+        if not fragment.box.has_sticky_inlines and not any(child.box.style.position == "sticky" for _, _, child in fragment.children):
+            return None
+        return scroll_ends(fragment, x, y, None)
 
     def _shapes(self, svg: Element, fragment: Fragment, x: int, y: int, matrix: Matrix) -> None:
         """Note what an inline svg draws."""
@@ -164,6 +172,10 @@ class _WithoutCollector(Collector):
         if fragment.box is not self.without:
             super()._visit(fragment, x, y, matrix, scroller, clipped)
 
+    def _ends(self, fragment: Fragment, x: int, y: int) -> tuple[int, int] | None:
+        """None: what stands in a box within that scrolls is clipped by it, and reaches nowhere."""
+        return None
+
     def within(self, fragment: Fragment, x: int, y: int) -> None:
         """Take in what stands in a box, as though nothing around clipped it."""
         for item in fragment.opened().inlines:
@@ -181,17 +193,19 @@ def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tupl
     return collector.scroll_right, collector.scroll_bottom
 
 
-def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fragment], scroller: Scroller) -> tuple[int, int]:
-    """Where a sticky box of a place and a size is while nothing is scrolled (css-position-3 §3.4)."""
+def stuck(
+    box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fragment], scroller: Scroller, ends: tuple[int, int] | None
+) -> tuple[int, int]:
+    """Where a sticky box of a place and a size is while nothing is scrolled (css-position-3 §3.4). ``ends`` is how far its parent can
+    be scrolled, where that is what scrolls."""
     style = box.style
     x, y, width, height = place
     px, py, around = parent
     edges = edges_of(around.box, around.width)
     low, high, far = py + edges.top, py + around.height - edges.bottom, px + around.width - edges.right
-    if around.box.style.overflow_x in ("hidden", "auto", "scroll") and around.box.parent is not None and around.box.is_bfc_root:
+    if ends is not None:
         # In what scrolls it may go on to where that can be scrolled.
-        right, bottom = scroll_ends(around, px, py, None)
-        high, far = max(high, bottom - edges.padding_bottom), max(far, right - edges.padding_right)
+        high, far = max(high, ends[1] - edges.padding_bottom), max(far, ends[0] - edges.padding_right)
     own = edges_of(box, around.width - edges.inline)
     # The ends first: where both sides cannot be kept, the starts are.
     if not style.bottom.is_auto:
@@ -209,7 +223,7 @@ def stuck(box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fr
     return x, y
 
 
-def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller) -> dict[int, tuple[int, int]]:
+def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller, ends: tuple[int, int] | None) -> dict[int, tuple[int, int]]:
     """How far each inline box of a block container at a place is moved because it is sticky, by its identity."""
     pieces: dict[int, list[InlineRect]] = {}
     for item in fragment.inlines:
@@ -221,7 +235,7 @@ def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller) -> dic
         dx, dy = shift_of(box.parent, fragment.box, shifts)
         left, top = x + dx + min(one.x for one in found), y + dy + min(one.y for one in found)
         width, height = max(one.x + one.width for one in found) - left + x + dx, max(one.y + one.height for one in found) - top + y + dy
-        to_x, to_y = stuck(box, (left, top, width, height), (x, y, fragment), scroller)
+        to_x, to_y = stuck(box, (left, top, width, height), (x, y, fragment), scroller, ends)
         shifts[id(box)] = (to_x - left, to_y - top)
     return shifts
 

@@ -20,6 +20,7 @@ from .media import USUAL_READER, Condition, Reader, Viewport, parse_media, read_
 from .motion import COMPOSED, Transition, animation_names, lays_out, transitions
 from .properties import PROPERTIES, RESTYLED_FIELDS
 from .readers import read_color
+from .references import may_choose
 from .resolve import Restyled, StyleResolver, differing
 from .selectors import MatchState
 from .sheet import Keyframes, MediaBlock, Rule, Sheets
@@ -28,4 +29,4 @@ from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["COMPOSED", "CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "line_height_px", "longhands_of", "parse_media", "physical_side", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]
+__all__ = ["COMPOSED", "CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "line_height_px", "longhands_of", "may_choose", "parse_media", "physical_side", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

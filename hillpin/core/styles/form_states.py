@@ -20,8 +20,49 @@ _FORMATS = {
 }  # fmt: skip
 _EMAIL = re.compile(r"[a-zA-Z0-9.!#$%&'*+/=?^_`{|}~-]+@[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?(?:\.[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?)*", re.ASCII)
 _ADDRESS = re.compile(r"(?:(?:https?|ftp|wss?)://[^\s/?#]+\S*|(?!(?:https?|ftp|wss?):)[a-zA-Z][a-zA-Z0-9+.-]*:\S*)", re.ASCII)
-_LONGEST_PATTERN = 200
+_LONGEST_PATTERN = 100
+_LONGEST_VALUE = 64
+_MOST_CHOICES = 3
+_LITERALS = re.compile(r"\\.|\[(?:\\.|[^\]\\])*\]", re.DOTALL)
+_UNSAFE = re.compile(r"\)[*+{]|\(\?(?!:|<?[=!])")
+"""A group that is repeated, and what only another syntax than the page's knows."""
+_CHOICES = re.compile(r"[*+?|]|\{\d*,\d*\}")
 _NEARLY = 1e-6
+
+
+class FormsAsked:
+    """What has been asked about the forms of a document, each found once however many elements ask for it."""
+
+    def __init__(self) -> None:
+        self._groups: dict[Element, tuple[bool, bool]] = {}
+        self._chosen: dict[Element, frozenset[Element]] = {}
+        self.invalid: dict[Element, bool] = {}
+
+    def chosen(self, select: Element) -> frozenset[Element]:
+        """A select's chosen options."""
+        if select not in self._chosen:
+            self._chosen[select] = frozenset(chosen_options(select))
+        return self._chosen[select]
+
+    def group_of(self, radio: Element) -> tuple[bool, bool]:
+        """Whether a radio of a radio's group is on, and whether one is required."""
+        if radio not in self._groups:
+            self._groups.update(_radio_groups([radio, *radio.ancestors()][-1]))
+        return self._groups[radio]
+
+
+def _radio_groups(root: Element) -> dict[Element, tuple[bool, bool]]:
+    """Of all radios under an element what ``FormsAsked.group_of`` says; those without a name are alone (HTML 4.10.5.1.16)."""
+    groups: dict[object, list[Element]] = {}
+    for one in (root, *root.descendants()):
+        if one.tag == "input" and kind_of(one) == "radio":
+            name = one.attributes.get("name")
+            groups.setdefault((_form(one), name) if name else one, []).append(one)
+    found: dict[Element, tuple[bool, bool]] = {}
+    for group in groups.values():
+        says = any("checked" in one.attributes for one in group), any("required" in one.attributes for one in group)
+        found.update(dict.fromkeys(group, says))
+    return found
 
 
 def kind_of(element: Element) -> str:
@@ -86,14 +127,14 @@ def is_disabled(element: Element) -> bool:
     return False
 
 
-def is_checked(element: Element) -> bool:
+def is_checked(element: Element, asked: FormsAsked) -> bool:
     """Whether a checkbox or radio is on, or an option selected, at first."""
     if element.tag == "input":
         return "checked" in element.attributes and kind_of(element) in ("checkbox", "radio")
     if element.tag != "option":
         return False
     select = next((node for node in element.ancestors() if node.tag == "select"), None)
-    return "selected" in element.attributes if select is None else element in chosen_options(select)
+    return "selected" in element.attributes if select is None else element in asked.chosen(select)
 
 
 def is_writable(element: Element) -> bool:
@@ -128,26 +169,15 @@ def is_optional(element: Element) -> bool:
     return element.tag in ("input", "select", "textarea", "button") and not is_required(element)
 
 
-def is_indeterminate(element: Element) -> bool:
+def is_indeterminate(element: Element, asked: FormsAsked) -> bool:
     """A progress without a value, or a radio of a group of which none is on."""
     if element.tag == "progress":
         return "value" not in element.attributes
-    return element.tag == "input" and kind_of(element) == "radio" and not any(map(is_checked, _group(element)))
+    return element.tag == "input" and kind_of(element) == "radio" and not asked.group_of(element)[0]
 
 
 def _form(element: Element) -> Element | None:
     return next((node for node in element.ancestors() if node.tag == "form"), None)
-
-
-def _group(radio: Element) -> list[Element]:
-    """The radios of a radio's group."""
-    name, form = radio.attributes.get("name"), _form(radio)
-    if not name:
-        return [radio]
-    root = radio
-    for node in radio.ancestors():
-        root = node
-    return [one for one in root.descendants() if one.tag == "input" and kind_of(one) == "radio" and one.attributes.get("name") == name and _form(one) is form]
 
 
 def is_default(element: Element) -> bool:
@@ -177,26 +207,29 @@ def is_candidate(element: Element) -> bool:
     return element.tag == "select" or (element.tag == "textarea" and "readonly" not in element.attributes)
 
 
-def is_invalid(element: Element) -> bool:
+def is_invalid(element: Element, asked: FormsAsked) -> bool:
     """Whether its value is none that its form takes; a form or fieldset, whether one in it is."""
-    if element.tag in ("form", "fieldset"):
-        return any(is_invalid(one) for one in element.descendants() if one.tag in ("input", "select", "textarea"))
-    return is_candidate(element) and (_is_missing(element) or (element.tag == "input" and _is_wrong(element)))
+    if element not in asked.invalid:
+        if element.tag in ("form", "fieldset"):
+            found = any(is_invalid(one, asked) for one in element.descendants() if one.tag in ("input", "select", "textarea"))
+        else:
+            found = is_candidate(element) and (_is_missing(element, asked) or (element.tag == "input" and _is_wrong(element)))
+        asked.invalid[element] = found
+    return asked.invalid[element]
 
 
-def is_valid(element: Element) -> bool:
-    return (element.tag in ("form", "fieldset") or is_candidate(element)) and not is_invalid(element)
+def is_valid(element: Element, asked: FormsAsked) -> bool:
+    return (element.tag in ("form", "fieldset") or is_candidate(element)) and not is_invalid(element, asked)
 
 
-def _is_missing(element: Element) -> bool:
+def _is_missing(element: Element, asked: FormsAsked) -> bool:
     kind = kind_of(element) if element.tag == "input" else ""
     if kind == "radio":
-        group = _group(element)
-        return any("required" in one.attributes for one in group) and not any(map(is_checked, group))
+        return asked.group_of(element) == (False, True)
     if not is_required(element):
         return False
     if kind == "checkbox":
-        return not is_checked(element)
+        return "checked" not in element.attributes
     return True if kind == "file" else not value_of(element)
 
 
@@ -215,8 +248,12 @@ def _is_wrong(element: Element) -> bool:
 
 
 def _misses_pattern(element: Element, value: str) -> bool:
+    """Whether a value is none of its ``pattern``; never of one that could be tried in too many ways, which is as hostile as it is rare."""
     pattern = element.attributes.get("pattern", "")
-    if not pattern or len(pattern) > _LONGEST_PATTERN or len(value) > _LONGEST_PATTERN:
+    bare = _LITERALS.sub("x", pattern)
+    if not pattern or len(pattern) > _LONGEST_PATTERN or len(value) > _LONGEST_VALUE:
+        return False
+    if _UNSAFE.search(bare) or len(_CHOICES.findall(bare)) > _MOST_CHOICES:
         return False
     try:
         return re.fullmatch(pattern, value) is None

@@ -11,7 +11,7 @@ from collections.abc import Callable, Iterable
 from typing import Any
 
 from tinycss2 import serialize
-from tinycss2.ast import FunctionBlock, ParenthesesBlock
+from tinycss2.ast import FunctionBlock
 
 from ..units import within_single
 from .values import (
@@ -283,22 +283,28 @@ def _without_calc_size(token: Token) -> Token:
     if len(parts) != 2 or len(basis := significant(parts[0])) != 1:
         return token
     base = _without_calc_size(basis[0])
+
+    def size(inner: Token) -> Token | None:
+        return base if inner.type == "ident" and inner.lower_value == "size" and word != "any" else None
+
     word, said = keyword(base), significant(parts[1])
     # Of nothing, percentages of what is not known are 0 in it, which no other value says.
     if word is None or (word == "any" and "%" not in serialize(said)):
-        return FunctionBlock(token.source_line, token.source_column, "calc", [_with_size(one, base) for one in parts[1]])
+        return FunctionBlock(token.source_line, token.source_column, "calc", rewritten(parts[1], size))
     return base if len(said) == 1 and keyword(said[0]) == "size" else token
 
 
-def _with_size(token: Token, size: Token) -> Token:
-    """A part of a calculation with a value in the place of ``size``."""
-    if token.type == "ident" and token.lower_value == "size" and keyword(size) != "any":
-        return size
-    if token.type == "function":
-        return FunctionBlock(token.source_line, token.source_column, token.name, [_with_size(one, size) for one in token.arguments])
-    if token.type == "() block":
-        return ParenthesesBlock(token.source_line, token.source_column, [_with_size(one, size) for one in token.content])
-    return token
+def rewritten(tokens: Iterable[Token], change: Callable[[Token], Token | None]) -> Tokens:
+    """A value with tokens changed, also those in functions and blocks; None leaves one as it is, but for what stands in it."""
+    found: Tokens = []
+    for token in tokens:
+        new = change(token)
+        if new is None and token.type == "function":
+            new = FunctionBlock(token.source_line, token.source_column, token.name, rewritten(token.arguments, change))
+        elif new is None and token.type in ("() block", "[] block"):
+            new = type(token)(token.source_line, token.source_column, rewritten(token.content, change))
+        found.append(token if new is None else new)
+    return found
 
 
 def sizing(*words: str, percentages: bool = True, negative: bool = False) -> Reader:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..markup.tree import Document
 from .media import Condition, parse_media
-from .references import media_asked
+from .references import may_choose, media_asked
 from .sheet import Sheets
 from .variables import tokens_of
 
@@ -16,6 +16,6 @@ def conditions_of(sheets: Sheets, document: Document) -> list[Condition]:
         media, style = element.attributes.get("media"), element.attributes.get("style", "")
         if element.tag == "source" and media:
             found.append(parse_media(tokens_of(media)))
-        if "if(" in style.lower():
+        if may_choose(style):
             found += media_asked(tokens_of(style))
     return found

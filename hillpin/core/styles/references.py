@@ -10,7 +10,7 @@ from typing import Any
 
 import tinycss2
 
-from .grammar import CSS_WIDE, Token, Tokens, keyword, significant
+from .grammar import CSS_WIDE, Token, Tokens, keyword, rewritten, significant
 from .media import Condition, Constant, parse_condition, read_feature
 
 SIBLINGS = frozenset({"sibling-index", "sibling-count"})
@@ -109,17 +109,18 @@ def _media(tokens: Tokens) -> Condition:
 
 def with_siblings(tokens: Tokens, index: int, count: int) -> Tokens:
     """A value as it is for one of so many siblings."""
-    return [_with_siblings(token, index, count) for token in tokens]
 
-
-def _with_siblings(token: Token, index: int, count: int) -> Token:
-    if token.type == "function" and token.lower_name in SIBLINGS and not significant(token.arguments):
+    def number(token: Token) -> Token | None:
+        if token.type != "function" or token.lower_name not in SIBLINGS or significant(token.arguments):
+            return None
         return tinycss2.parse_one_component_value(str(index if token.lower_name == "sibling-index" else count))
-    if token.type == "function":
-        return type(token)(token.source_line, token.source_column, token.name, with_siblings(token.arguments, index, count))
-    if token.type in ("() block", "[] block"):
-        return type(token)(token.source_line, token.source_column, with_siblings(token.content, index, count))
-    return token
+
+    return rewritten(tokens, number)
+
+
+def may_choose(text: str) -> bool:
+    """Whether a value or a style may hold an ``if()``, by its text alone."""
+    return "if(" in text.lower()
 
 
 def media_asked(tokens: Any) -> list[Condition]:

@@ -11,7 +11,7 @@ import tinycss2
 
 from .grammar import Tokens, keyword, significant, split_commas
 from .media import USUAL_READER, Condition, Reader, Viewport, parse_media
-from .references import trimmed
+from .references import inside, trimmed
 from .sheet_conditions import supports
 from .syntaxes import ANY_VALUE, Syntax, computed_tokens, read_syntax
 from .values import Dimension
@@ -110,8 +110,7 @@ def _is_independent(tokens: Any) -> bool:
     for token in tokens:
         if token.type == "dimension" and Dimension(0, token.lower_unit).is_relative:
             return False
-        inner = token.arguments if token.type == "function" else token.content if token.type.endswith(" block") else ()
-        if (token.type == "function" and token.lower_name in ("var", "attr", "env", "if")) or not _is_independent(inner):
+        if (token.type == "function" and token.lower_name in ("var", "attr", "env", "if")) or not _is_independent(inside(token)):
             return False
     return True
 

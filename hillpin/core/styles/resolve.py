@@ -65,6 +65,10 @@ class StyleResolver:
         if cascade.sheets.asks_style:
             active.style_asked = self._asked_of
 
+    def _keep(self, element: Element, style: ComputedStyle) -> None:
+        if self.cascade.sheets.asks_style:
+            self._styles[element] = style
+
     def _asked_of(self, element: Element, name: str | None) -> Asked | None:
         """What answers for the style of an element, if it is a container of that name (css-conditional-5 §5.1)."""
         style = self._styles.get(element)
@@ -139,9 +143,10 @@ class StyleResolver:
             key = (id(parent), is_item, *[id(match.rule) for match in counted])
             known = self._shared.get(key)
             if known is not None:
-                self._styles[element] = known
+                self._keep(element, known)
                 return known
-        style = self._styles[element] = self._made(element, None, counted, hints, parent, is_item)
+        style = self._made(element, None, counted, hints, parent, is_item)
+        self._keep(element, style)
         if parent is None:
             self.environment.root = style
             self.environment.root_font_size = float(style.font_size)

@@ -85,7 +85,7 @@ def has_test(selectors: list[Selector]) -> Test:
         return known[element]
 
     def asked(element: Element, state: MatchState) -> bool:
-        inner = MatchState(state.states, element, state.answers, state.positions)
+        inner = MatchState(state.states, element, state.answers, state.positions, state.forms)
         for selector in anchored:
             sideways = selector.compounds[1].combinator in "+~"
             candidates: Iterable[Element] = element.descendants()
@@ -184,12 +184,17 @@ def _is_link(element: Element, state: MatchState) -> bool:
 
 
 def _is_checked(element: Element, state: MatchState) -> bool:
-    return element in state.states.get("checked", ()) or forms.is_checked(element)
+    return element in state.states.get("checked", ()) or forms.is_checked(element, state.forms)
 
 
 def _of(asked: Callable[[Element], bool]) -> Test:
     """What the markup alone answers."""
     return lambda element, state: asked(element)
+
+
+def _of_forms(asked: Callable[[Element, forms.FormsAsked], bool]) -> Test:
+    """What the markup answers for more than one element at once."""
+    return lambda element, state: asked(element, state.forms)
 
 
 STRUCTURAL: dict[str, Test] = {
@@ -215,9 +220,9 @@ STRUCTURAL: dict[str, Test] = {
     "placeholder-shown": _of(forms.shows_placeholder),
     "read-only": lambda element, state: not forms.is_writable(element),
     "read-write": _of(forms.is_writable),
-    "indeterminate": _of(forms.is_indeterminate),
-    "valid": _of(forms.is_valid),
-    "invalid": _of(forms.is_invalid),
+    "indeterminate": _of_forms(forms.is_indeterminate),
+    "valid": _of_forms(forms.is_valid),
+    "invalid": _of_forms(forms.is_invalid),
     "in-range": lambda element, state: forms.has_range(element) and not forms.is_out_of_range(element),
     "out-of-range": _of(forms.is_out_of_range),
     "default": _of(forms.is_default),

@@ -10,6 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from ..markup.tree import Element
+from .form_states import FormsAsked
 
 Specificity = tuple[int, int, int]
 Test = Callable[[Element, "MatchState"], bool]
@@ -38,6 +39,7 @@ class MatchState:
     tried on an element's ancestors and siblings once, however its parts could be spread over them."""
     positions: dict[tuple[object, Element | None], dict[Element, int]] = field(default_factory=dict)
     """Positions among siblings, by a test and their parent."""
+    forms: FormsAsked = field(default_factory=FormsAsked)
 
 
 @dataclass(slots=True)

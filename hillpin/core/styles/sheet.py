@@ -17,7 +17,7 @@ from .font_faces import FontFace, read_font_face
 from .grammar import keyword, significant, split_commas
 from .media import Condition, parse_media
 from .properties import PROPERTIES
-from .references import media_asked
+from .references import may_choose, media_asked
 from .registered import CustomFunction, RegisteredProperty, read_function, read_property
 from .scopes import Scope, read_scope
 from .selector_parser import parse_selector_list, text_of
@@ -252,7 +252,7 @@ class _Reader:
                 result.selector = selector
                 self.sheets.problems.append(result)
             return []
-        if "if(" in result.text.lower():
+        if may_choose(result.text):
             self.sheets.asked += media_asked(list(item.value))
         return [result]
 

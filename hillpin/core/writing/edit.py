@@ -14,7 +14,20 @@ import tinycss2
 
 from ..layout import Box, BoxTree, Kind
 from ..page import Page
-from ..styles import RESTYLED_FIELDS, SPECIAL, Declaration, FontFace, MediaBlock, Problem, Restyled, Rule, StyleResolver, plain_words, read_declaration
+from ..styles import (
+    RESTYLED_FIELDS,
+    SPECIAL,
+    Declaration,
+    FontFace,
+    MediaBlock,
+    Problem,
+    Restyled,
+    Rule,
+    StyleResolver,
+    may_choose,
+    plain_words,
+    read_declaration,
+)
 
 _UNSAFE = re.compile(r"[{}\"'@\\]|/\*|\*/")
 _COMMENT = re.compile(r"/\*|\*/")
@@ -58,7 +71,7 @@ def edit_sheet(page: Page, path: str, after: str) -> bool:
 
 def _asks_the_window(declaration: Declaration) -> bool:
     """Whether a value may be another one at other widths by itself: the page knows the widths of such from the start."""
-    return "if(" in declaration.text.lower()
+    return may_choose(declaration.text)
 
 
 def _span(before: str, after: str) -> tuple[int, int, int]:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ...styles.form_controls import is_bare
 from ..boxes import Box
+from ..containing import is_drawn_tick
 
 
 def control_baseline(box: Box, height: int, start: int) -> int | None:
@@ -11,4 +11,4 @@ def control_baseline(box: Box, height: int, start: int) -> int | None:
     a box that the browser draws its lower edge. 1/64 px; None for none."""
     if box.role == "button":
         return start
-    return None if is_bare(box.style) else height
+    return height if is_drawn_tick(box) else None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND
 from ...units import INDEFINITE
-from ..alignment import SHARED, Distribution, distribute, half, offset_of, split_safety, static_side
+from ..alignment import Distribution, baseline_item, distribute, half, offset_of, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
@@ -319,15 +319,13 @@ class _FlexLayout:
             return
         if self.axes.is_row and self.axes.cross_reversed:
             ordered.reverse()
-        for name, line, at in (("first_baseline", ordered[0], 0), ("last_baseline", ordered[-1], -1)):
+        for name, line in (("first_baseline", ordered[0]), ("last_baseline", ordered[-1])):
             # Those of a row from the left: reversed ones from the last.
             along = line.items[::-1] if self.axes.main_reversed else line.items
             items = along if self.axes.is_row else sorted(line.items, key=lambda item: placed[id(item.box)].y)
-            inward, wanted = (items, ("baseline", "last baseline")) if at == 0 else (items[::-1], ("last baseline", "baseline"))
-            sharing = [item for shared in wanted for item in inward if self.axes.is_row and item.align == shared]
-            chosen = (sharing or inward)[0]
+            chosen, of_it = baseline_item(items, lambda item: item.align if self.axes.is_row else "", name)
             place = placed[id(chosen.box)]
-            own = getattr(place.fragment, SHARED.get(chosen.align, name) if sharing else name)
+            own = getattr(place.fragment, of_it)
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
 
     def _static_position(self, child: Box, width: int, height: int) -> OutOfFlow:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ...styles.grid_values import Repeat, TrackList
 from ...styles.values import Kind
 from ...units import INDEFINITE
-from ..alignment import SHARED, Distribution, distribute, split_safety, static_side
+from ..alignment import Distribution, baseline_item, distribute, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
@@ -305,11 +305,9 @@ class GridLayout:
         for name, row in (("first_baseline", min(i.cell.row for i in items)), ("last_baseline", max(i.cell.row + i.cell.rows for i in items) - 1)):
             inside = [i for i in items if i.cell.row <= row < i.cell.row + i.cell.rows]
             inside.sort(key=lambda i: (i.cell.row, i.cell.column))
-            inward, wanted = (inside, ("baseline", "last baseline")) if name == "first_baseline" else (inside[::-1], ("last baseline", "baseline"))
-            sharing = [i for shared in wanted for i in inward if i.align(self.style) == shared]
-            chosen = (sharing or inward or items)[0]
+            chosen, of_it = baseline_item(inside, lambda item: item.align(self.style), name)
             place = places[id(chosen.box)]
-            own = getattr(place.fragment, SHARED.get(chosen.align(self.style), name) if sharing else name)
+            own = getattr(place.fragment, of_it)
             setattr(fragment, name, place.y + (own if own is not None else place.fragment.height))
 
     def _static_position(self, child: Box, width: int, height: int, across: GridAxis, down: GridAxis) -> OutOfFlow:

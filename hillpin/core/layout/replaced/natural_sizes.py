@@ -31,10 +31,10 @@ ZOOMING = frozenset({"text", "search", "tel", "url", "email", "password", "numbe
 """Kinds of ``input`` whose sizes follow ``zoom``; those of others were measured without."""
 REPLACED_TAGS = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "textarea", "select", "audio"})
 SCROLL_BARS = {"auto": 15, "thin": 10, "none": 0}
-"""CSS px that a text area keeps free for a scroll bar, where it may have one, by ``scrollbar-width``."""
-MADE_OF_PARTS = frozenset({"date", "time", "datetime-local", "month", "week", "file", "color", "range", "image"})
-"""Kinds of ``input`` in which the browser puts generated content beside its own parts."""
+"""CSS px that a scroll bar takes where room is kept free for one, by ``scrollbar-width``."""
 DATE_TYPES = frozenset({"date", "time", "datetime-local", "month", "week", "file"})
+MADE_OF_PARTS = DATE_TYPES | {"color", "range", "image"}
+"""Kinds of ``input`` in which the browser puts generated content beside its own parts."""
 
 
 class Pictures:

@@ -35,7 +35,7 @@ from .first_lines import put_first_line
 from .lines import mark_lines
 from .markers import Markers
 from .quirk_margins import drop_margins
-from .scrollbar_gutters import gutters_of
+from .scrollbar_gutters import SCROLLS, gutters_of
 from .settle import in_own_style, settle
 from .trimmed_margins import trim_margins
 from .turning import turning_of
@@ -49,7 +49,6 @@ _KINDS: dict[str, Kind] = {
     "table-header-group": Kind.ROW_GROUP, "table-footer-group": Kind.ROW_GROUP, "table-row": Kind.ROW,
     "table-column": Kind.COLUMN, "table-column-group": Kind.COLUMN_GROUP, "inline": Kind.INLINE, "ruby": Kind.INLINE,
 }  # fmt: skip
-_CLIPPING = frozenset({"hidden", "scroll", "auto"})
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 
 
@@ -198,7 +197,7 @@ class Generator:
         if display in ("table-cell", "table-caption"):
             box.role = "cell" if display == "table-cell" else "caption"
         propagated = element is not None and element.tag in ("body", "html") and self._propagates(element)
-        clips = style.overflow_x in _CLIPPING or style.overflow_y in _CLIPPING
+        clips = style.overflow_x in SCROLLS or style.overflow_y in SCROLLS
         box.is_bfc_root = (
             not in_flow
             or box.kind in (Kind.FLEX, Kind.GRID, Kind.TABLE)

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from ...styles.style import ComputedStyle
+from ..replaced.natural_sizes import SCROLL_BARS
 
-BARS = {"auto": 15, "thin": 10, "none": 0}
-"""CSS px that a scroll bar takes, by ``scrollbar-width``."""
 SCROLLS = frozenset({"hidden", "auto", "scroll"})
 
 
@@ -13,5 +12,5 @@ def gutters_of(style: ComputedStyle, is_root: bool = False) -> tuple[int, int]:
     """What is kept free where text begins and where it ends, in 1/64 px; the root keeps it for the window, however it scrolls."""
     if style.scrollbar_gutter == "auto" or not (is_root or style.overflow_y in SCROLLS):
         return (0, 0)
-    bar = BARS[style.scrollbar_width] * 64
+    bar = SCROLL_BARS[style.scrollbar_width] * 64
     return (bar if style.scrollbar_gutter == "both" else 0, bar)
