@@ -23,7 +23,7 @@ if TYPE_CHECKING:
 HOUR = 3600.0
 
 
-MUTATION_TOOL = "cosmic-ray==8.7.0"
+MUTATION_TOOLS = ("cosmic-ray==8.7.0", "coverage==7.17.5")
 
 
 def prepare_data() -> None:
@@ -213,8 +213,8 @@ def wheel(words: list[str]) -> None:
 def mutate(words: list[str]) -> None:
     """How much of a part of core its tests hold (``tools/mutate.py``); what it needs is installed when it is first asked."""
     set_up_chromium()
-    if subprocess.run([sys.executable, "-c", "import cosmic_ray"], capture_output=True, check=False).returncode:
-        run([sys.executable, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", MUTATION_TOOL])
+    if subprocess.run([sys.executable, "-c", "import cosmic_ray, coverage"], capture_output=True, check=False).returncode:
+        run([sys.executable, "-m", "pip", "install", "--quiet", "--disable-pip-version-check", *MUTATION_TOOLS])
     sys.exit(subprocess.run([sys.executable, "tools/mutate.py", *words], cwd=ROOT, check=False).returncode)
 
 
