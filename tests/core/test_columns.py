@@ -92,6 +92,15 @@ class SeveralUnknown(unittest.TestCase):
         self.assertIn("940 of 960: 20 left over", solve_columns(Columns(960, 12, 60, 20, 0)).message)
         self.assertIn("940 of 936: 4 over", solve_columns(Columns(936, 12, 60, 20, 0)).message)
 
+    def test_column_and_gutter_with_gutters_halved(self) -> None:
+        # 96 = 4 c + 4 g, so c + g = 24: every gutter from 0 to 23 has its column.
+        answer = solve_columns(Columns(96, 4, None, None, 0, "half"))
+        self.assertEqual(
+            {(int(one.column), int(one.gutter)) for one in answer.solutions},
+            {(24 - gutter, gutter) for gutter in range(24)},
+        )
+        self.assertEqual(answer.message, "24 ways in whole pixels for the column and the gutter.")
+
     def test_bounds_are_said(self) -> None:
         for columns, said in (
             (Columns(0, 12), "The total is 0"),

@@ -100,6 +100,15 @@ class Styles(unittest.TestCase):
             prove(swapped, arrangements_of(swapped), written(swapped, "flex"), range(300, 1000, 50)).is_equal
         )
 
+    def test_floats_that_the_eye_meets_in_another_order_are_shifted(self) -> None:
+        boxes = [Box("a", "First"), Box("b", "Second")]
+        plan = plan_of(boxes, row(("b", "width", 300), ("a", "width", 500)), columns=Columns(1000, 1, None, 0, 0), fluid=False)
+        css = written(plan, "float").css
+        # In the source First comes first: it flows from 0 and is wanted at 300; Second flows from 500 and is wanted at 0.
+        self.assertIn("left: 300px", css)
+        self.assertIn("left: -500px", css)
+        self.assertTrue(prove(plan, arrangements_of(plan), written(plan, "float"), [1000, 1400]).is_equal)
+
     def test_pictures_never_grow_out(self) -> None:
         self.assertIn("img {\n  max-width: 100%;\n  height: auto;\n}", written(two_wide(), "flex").css)
 

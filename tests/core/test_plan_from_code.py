@@ -56,6 +56,13 @@ class Reading(unittest.TestCase):
             "At 1,200, 20 over: row 1 would come to 1,020 of 1,000 with Year, so it drops.", found.notes
         )
 
+    def test_margins_are_no_distance_between_rows(self) -> None:
+        # Rows of 40 with 10 below each: the second begins where the first's margin ends. A flex row's own gap is one.
+        floats = read(".row { overflow: hidden } .fare { float: left; width: 50%; height: 40px; margin-bottom: 10px }")
+        self.assertEqual(floats.plan.row_gap, 0)
+        flex = read(".row { display: flex; flex-wrap: wrap; row-gap: 12px } .fare { width: 50%; height: 40px }")
+        self.assertEqual(flex.plan.row_gap, 12)
+
     def test_uneven_gutters_are_said(self) -> None:
         found = read(
             ".row { width: 1000px; overflow: hidden } .fare { float: left; width: 300px; height: 50px } .fare:nth-child(2) { margin: 0 40px 0 10px }"

@@ -182,10 +182,14 @@ class Nesting(unittest.TestCase):
             (replace(plan, arrangements=(replace(arrangement, rows=(row(("ghost", "rest", 1)),)),)), r"rows\[0\]\.cells\[0\]: there is no box ghost"),
             (replace(plan, boxes=(replace(plan.boxes[0], padding=Sides(0, -1, 0, 0)), *plan.boxes[1:])), "a padding cannot be negative"),
             (replace(plan, root_size=1), "root_size is 1"),
+            (replace(plan, root_size=3.5), "root_size is 3.5"),
+            (replace(plan, root_size=101), "root_size is 101"),
         ]  # fmt: skip
         for broken, said in cases:
             with self.assertRaisesRegex(InputError, said):
                 check_plan(broken)
+        for root_size in (4, 100):
+            check_plan(replace(plan, root_size=root_size))
 
 
 class Containers(unittest.TestCase):
