@@ -245,6 +245,20 @@ class Editing(InterfaceCase):
         first.keyboard.type(" /* from the first */")
         expect(other.get_by_label("Source of style.css")).to_contain_text("from the first")
 
+    def test_what_is_taken_back_before_it_was_saved_follows_other_windows_again(self) -> None:
+        first = self.open_write()
+        other = self.open_write(self.context.new_page())
+        for target in (first, other):
+            target.get_by_role("button", name="style.css", exact=True).click()
+        first.get_by_label("Source of style.css").focus()
+        first.keyboard.type("x")
+        first.keyboard.press("Backspace")
+        expect(first.get_by_role("banner")).not_to_contain_text("Saving")
+        other.get_by_label("Source of style.css").focus()
+        other.keyboard.press("Control+Home")
+        other.keyboard.type(" /* from the other */")
+        expect(first.get_by_label("Source of style.css")).to_contain_text("from the other")
+
     def test_broken_css_and_html_keep_the_numbers_coming(self) -> None:
         page = self.open_write()
         self.open_styles()

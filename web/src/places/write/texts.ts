@@ -219,10 +219,18 @@ export class Texts {
   private async saveWhole(path: string): Promise<void> {
     for (let more = true; more;) {
       const file = this.snapshotNow.files.get(path);
-      if (!file || file.state === "clash" || file.text === file.savedText) return;
-      more = await this.saveOnce(path, file);
+      if (!file || file.state === "clash") return;
+      if (file.text === file.savedText) this.takenBack(file);
+      more = file.text !== file.savedText && (await this.saveOnce(path, file));
     }
     this.savedElsewhere(path, this.heard.get(path) ?? 0);
+  }
+
+  /** What was changed and changed back before it was saved is as it was. */
+  private takenBack(file: TextFile): void {
+    if (file.state === "saved") return;
+    dropUnsaved(this.site, file.path);
+    this.put({ ...file, state: "saved", message: undefined }, false);
   }
 
   /** Whether more was typed meanwhile. */
