@@ -49,8 +49,10 @@ PARTS = {
     ),
     "cascade": (
         ["styles"],
-        "cascade values reading edit scopes queries form_states values_at_elements math_functions room zoom animated",
-        "values properties values_at_elements scopes font_features blocks small_causes",
+        "cascade values reading edit scopes queries form_states values_at_elements math_functions room zoom animated grid shapes arrangement "
+        "bidi varied_fonts pictures on_pictures site_colours",
+        "values properties values_at_elements scopes font_features blocks grid backgrounds shapes room clamped_lines arrangements "
+        "varied_fonts forms right_to_left details",
     ),
     "planning": (["planning"], "plan_rows plan_code plan_from_code columns arrangement borders_of_rules aids_any", "plans arrangements"),
     "survey": (
