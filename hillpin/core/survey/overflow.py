@@ -48,6 +48,7 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
     beyond = np.flatnonzero((ends >= edge[:, np.newaxis]).any(axis=0))
     reaches: dict[Element, _Reach] = {}
     causes: dict[int, np.ndarray] = {}
+    tracks: dict[int, np.ndarray] = {}
     for index in map(int, beyond):
         element = survey.elements[index]
         if survey.is_clipped(element, stretch) or element.namespace != "html" or in_closed_details(element):
@@ -66,9 +67,21 @@ def _causes_in(survey: Survey, stretch: Stretch) -> dict[int, np.ndarray]:
         mask = reach.full >= limit
         if not mask.any():
             continue
-        blamed = _blamed(survey, stretch, element, reach, mask).index
-        causes[blamed] = causes.get(blamed, np.zeros(len(mask), np.bool_)) | mask
+        blamed = _blamed(survey, stretch, element, reach, mask)
+        kept = tracks if blamed is element.parent and _is_filled(stretch, blamed) else causes
+        kept[blamed.index] = kept.get(blamed.index, np.zeros(len(mask), np.bool_)) | mask
+    for index, mask in tracks.items():
+        # Where one of its items makes a track so wide, that is named and not the grid too.
+        named = [causes[one.index] for one in survey.elements[index].descendants() if one.index in causes]
+        if (left := mask & ~np.any([np.zeros_like(mask), *named], axis=0)).any():
+            causes[index] = causes.get(index, np.zeros_like(mask)) | left
     return _one_a_track(survey, stretch, causes)
+
+
+def _is_filled(stretch: Stretch, element: Element) -> bool:
+    """Whether an element is a grid, whose items may only fill its tracks."""
+    box = box_of(stretch, element)
+    return box is not None and box.kind == Kind.GRID
 
 
 def _leave_to_inline_boxes(stretch: Stretch, reaches: dict[Element, _Reach]) -> None:
