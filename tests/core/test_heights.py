@@ -91,3 +91,51 @@ class EveryHeight(unittest.TestCase):
             survey_heights(page("", "x"), 700, 900, 320)
         with self.assertRaises(InputError):
             survey_heights(page("", "x"), 700, 1, 20_000)
+
+
+class Limits(unittest.TestCase):
+    """Both sides of what is just a finding, and what findings say."""
+
+    def kinds(self, css: str, body: str) -> list[str]:
+        return [one.kind for one in findings(css, body)]
+
+    def test_how_much_of_a_window_is_a_screenful(self) -> None:
+        # Nine tenths of the highest window; 400 of content are more than there is up to 399.
+        for share, expected in ((90, ["screen-overflow"]), (89, [])):
+            self.assertEqual(self.kinds(f"section {{ height: {share}vh; }} .in {{ height: 400px }}", "<section><div class=in></div></section>"), expected)
+
+    def test_half_a_pixel_over_is_none(self) -> None:
+        for more, expected in ((0.5, []), (0.6, ["screen-overflow"])):
+            self.assertEqual(self.kinds(f"section {{ height: calc(100vh + {more}px) }}", "<section></section>"), expected)
+
+    def test_what_is_a_bar(self) -> None:
+        # Half the window's 800 wide; as high as a third of 320, 106.67, it is no finding; lower than a third of the highest window.
+        for css, expected in (
+            ("width: 400px; height: 150px", ["bars-take-screen"]),
+            ("width: 399px; height: 150px", []),
+            ("width: 100%; height: 106px", []),
+            ("width: 100%; height: 107px", ["bars-take-screen"]),
+            ("width: 100%; height: 399px", ["bars-take-screen"]),
+            ("width: 100%; height: 400px", []),
+            ("width: 100%; height: 0", []),
+        ):
+            self.assertEqual(self.kinds(f"div {{ position: fixed; top: 0; left: 0; {css} }}", "<div></div><p>x"), expected, css)
+        for css, expected in (("top: 0", ["bars-take-screen"]), ("bottom: 0", ["bars-take-screen"]), ("left: 0", [])):
+            self.assertEqual(self.kinds(f"div {{ position: sticky; height: 150px; {css} }}", "<div></div><p>x"), expected, css)
+
+    def test_what_a_bar_says(self) -> None:
+        (one,) = findings("div { position: fixed; top: 0; left: 0; width: 100%; height: 150px }", "<div></div><p>x")
+        # 150 is a third of 450: at 449 it takes more.
+        self.assertEqual((one.low, one.high, one.message, one.working), (320, 449, "At 800 × 320 div takes 150 of 320, and covers what is scrolled under it.", ("div 150", "= 150 of 320")))
+        css = "div { position: fixed; left: 0; width: 100% }\n#a { top: 0; height: 60px }\n#b { bottom: 0; height: 90px }"
+        (two,) = findings(css, "<div id=a></div><div id=b></div><p>x")
+        self.assertEqual((two.line, two.message, two.working), (4, "At 800 × 320 div#a, div#b take 150 of 320, and covers what is scrolled under them.", ("div#a 60", "div#b 90", "= 150 of 320")))
+
+    def test_what_lies_below_the_first_screen(self) -> None:
+        css = "h1 { margin: 0; height: 400.5px } a { display: block; margin-top: 60px; height: 20px }"
+        (link, heading) = findings(css, "<section><h1>Six</h1><p hidden><a href=x>no</a></p><a href=y>Fares</a></section><a href=z>none</a>")
+        # Up to half a px more than the window is none: 400.5 fits in 400.
+        self.assertEqual((heading.low, heading.high), (320, 399))
+        self.assertEqual((heading.message, heading.working), ("At 800 × 320 h1 reaches down to 400.50: 80.50 of it lie below the first screen.", ("bottom of h1 400.50", "− window 320", "= 80.50 below")))
+        self.assertEqual((link.selector, link.high), ("a", 479))
+        self.assertEqual(findings(css, "<h2>Six</h2><a href=y>Fares</a>"), [])

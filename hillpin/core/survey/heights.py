@@ -223,7 +223,7 @@ def _first_screen(heights: Heights) -> list[HeightFinding]:
         return []
     section = next((one for one in heading.ancestors() if one.tag in ("section", "header", "article", "div")), None)
     inside = set(section.descendants()) if section is not None else set()
-    act = next((one for one in elements if one.index > heading.index and one.tag in _ACTS and one in inside), None)
+    act = next((one for one in elements if one.index > heading.index and one.tag in _ACTS and one in inside and one in heights.layout.rects), None)
     windows = np.arange(heights.start, heights.end + 1) * 64
     found: list[HeightFinding] = []
     for element in (heading, act):
