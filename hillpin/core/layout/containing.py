@@ -62,7 +62,7 @@ def is_containing_block(box: Box, fixed: bool = False) -> bool:
         return box.kind != INLINE
     if style.contain and not _CONTAINING.isdisjoint(style.contain):
         # css-contain-2 §3.3 and §3.4.
-        return box.kind != INLINE
+        return box.kind not in _TABLE_PARTS or box.kind == Kind.TABLE
     return not fixed and style.position != "static"
 
 

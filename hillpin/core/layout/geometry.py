@@ -10,7 +10,7 @@ from .boxes import INLINE, Box, edges_of
 from .fragments import Fragment, InlineRect
 from .matrix import IDENTITY, Matrix, Rect, bounds_of, multiplied
 from .replaced.svg_shapes import shape_rects
-from .transforms import leaves_the_plane, own_matrix
+from .transforms import is_transformed, leaves_the_plane, own_matrix
 
 FAR = 2
 """How many heights of the window from its middle content may be skipped, as the browser has it (css-contain-2 §4.2)."""
@@ -75,7 +75,7 @@ class Collector:
     def _visit(self, fragment: Fragment, x: int, y: int, matrix: Matrix, scroller: Scroller, clipped: bool) -> None:
         fragment, box = fragment.opened(), fragment.box
         style = box.style
-        if style.transform or style.translate or style.rotate or style.scale:
+        if is_transformed(style):
             matrix = multiplied(matrix, own_matrix(style, x, y, fragment.width, fragment.height))
             if box.parent is not None and box.parent.style.transform_style and leaves_the_plane(style) and leaves_the_plane(box.parent.style):
                 self.deep.append(box)
@@ -92,9 +92,11 @@ class Collector:
                     self._shapes(box.element, fragment, x, y, matrix)
             else:
                 self._note_generated(box.element, box.pseudo, GeneratedBox(rect, box.style, fragment, x, y))
+        parts = _part_matrices(fragment, x, y) if fragment.row_offsets else {}
         for row_box, rx, ry, width, height in fragment.row_offsets:
             if row_box.element is not None:
-                row, known = mapped(matrix, x + rx, y + ry, width, height), self.rects.get(row_box.element)
+                within = _through_parts(matrix, row_box, box, parts) if parts else matrix
+                row, known = mapped(within, x + rx, y + ry, width, height), self.rects.get(row_box.element)
                 self.rects[row_box.element] = row if known is None else known.around(row)
         ends: tuple[int, int] | None = None
         if style.overflow_x in ("hidden", "auto", "scroll") and box.parent is not None and box.is_bfc_root:
@@ -123,7 +125,8 @@ class Collector:
                 dx, dy = shift_of(child.box.parent, fragment.box, shifts)
                 cx, cy = cx + dx, cy + dy
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
-            self._visit(child, cx, cy, matrix, scroller, inside)
+            within = _through_parts(matrix, child.box.parent, box, parts) if parts else matrix
+            self._visit(child, cx, cy, within, scroller, inside)
 
     def _ends(self, fragment: Fragment, x: int, y: int) -> tuple[int, int] | None:
         """How far what scrolls can be scrolled, where something in it is sticky; found once for all that is."""
@@ -161,6 +164,22 @@ class Collector:
     def _note(self, element: Element, rect: Rect) -> None:
         known = self.rects.get(element)
         self.rects[element] = rect if known is None else known.united(rect)
+
+
+def _part_matrices(table: Fragment, x: int, y: int) -> dict[int, Matrix]:
+    """The matrices of those rows and row groups of a table that have one, by ``id`` of the box."""
+    return {id(box): own_matrix(box.style, x + dx, y + dy, width, height) for box, dx, dy, width, height in table.row_offsets if is_transformed(box.style)}
+
+
+def _through_parts(matrix: Matrix, box: Box | None, table: Box, parts: dict[int, Matrix]) -> Matrix:
+    """A table's matrix and those of the rows and groups that a box in it is in, or is."""
+    around: list[Matrix] = []
+    while box is not None and box is not table:
+        around += [parts[id(box)]] if id(box) in parts else []
+        box = box.parent
+    for one in reversed(around):
+        matrix = multiplied(matrix, one)
+    return matrix
 
 
 class _WithoutCollector(Collector):

@@ -34,6 +34,9 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
                 frame = grid_area_frame(fragment, item.box, frame)
         elif container is not None and container.kind == INLINE:
             frame = _inline_frame(fragment, container)
+        elif container is not None:
+            # A table carries the rectangles of its rows and groups, which have no borders of their own.
+            frame = next((Frame(x, y, width, height) for box, x, y, width, height in fragment.row_offsets if box is container), None)
         if frame is None:
             remaining.append(item)
             continue
@@ -72,15 +75,10 @@ def place_in_viewport(ctx: Context, fragment: Fragment) -> None:
 
 def padding_frame(fragment: Fragment) -> Frame:
     """The padding box of a fragment, relative to its border box."""
-    style = fragment.box.style
+    style, collapsed = fragment.box.style, fragment.box.collapsed_borders
+    top, right, bottom, left = collapsed or (style.border_top_width, style.border_right_width, style.border_bottom_width, style.border_left_width)
     start, end = fragment.box.gutters if fragment.box.parent is not None else (0, 0)
-    left, top = style.border_left_width + start, style.border_top_width
-    return Frame(
-        left,
-        top,
-        max(fragment.width - left - style.border_right_width - end, 0),
-        max(fragment.height - top - style.border_bottom_width, 0),
-    )
+    return Frame(left + start, top, max(fragment.width - left - start - right - end, 0), max(fragment.height - top - bottom, 0))
 
 
 def _inline_frame(fragment: Fragment, container: Box) -> Frame | None:

@@ -18,6 +18,11 @@ Deep = tuple[tuple[float, ...], ...]
 DEEP_FUNCTIONS = frozenset({"translatez", "translate3d", "rotatex", "rotatey", "rotate3d", "scalez", "scale3d", "matrix3d", "perspective"})
 
 
+def is_transformed(style: ComputedStyle) -> bool:
+    """Whether a box has a matrix of its own."""
+    return bool(style.transform or style.translate or style.rotate or style.scale)
+
+
 def own_matrix(style: ComputedStyle, x: int, y: int, width: int, height: int) -> Matrix:
     """The matrix of a box at a place, of a size, round its origin: lengths in 1/64 px, the matrix in CSS px."""
     origin = style.transform_origin

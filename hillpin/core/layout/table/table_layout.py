@@ -79,6 +79,7 @@ class _TableLayout:
         self.edges: Edges = edges_of(box, space.inline)
         self.across, self.down = spacing_of(box) if self.grid.columns else (0, 0)
         self.columns: list[Column] = []
+        self.moves: dict[int, tuple[int, int]] = {}
 
     def run(self) -> Fragment:
         width = self._width()
@@ -88,7 +89,7 @@ class _TableLayout:
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         outer = 2 * self.down
         basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
-        row_width = offsets[-1] + widths[-1] - self.across if widths else 0
+        row_width = self._row_width(widths, offsets)
         measured = [
             measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, self.across, basis)
             for cell in self.grid.cells
@@ -187,6 +188,7 @@ class _TableLayout:
 
     def _fragment(self, width: int, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], grid_height: int) -> Fragment:
         fragment = Fragment(self.box, width, grid_height)
+        self.moves = self._moves(width, self._row_width(widths, offsets))
         top = self._captions(fragment, width, "top", 0)
         self._cells(fragment, widths, offsets, rows, measured, top)
         bottom = top + grid_height
@@ -200,6 +202,24 @@ class _TableLayout:
         self.ctx.recorder.cells(self.box, self.grid, self.columns, widths, offsets, rows, self.across, self.down, fragment)
         return fragment
 
+    def _row_width(self, widths: list[int], offsets: list[int]) -> int:
+        return offsets[-1] + widths[-1] - self.across if widths else 0
+
+    def _moves(self, width: int, row_width: int) -> dict[int, tuple[int, int]]:
+        """How far captions, groups, rows and cells are moved from their places, those inside with what is around them
+        (css-position-3 §3.3): by ``id`` of the box, in 1/64 px. Percentages of groups are of the table, others of the row."""
+        inner = width - self.edges.inline
+        height = resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
+        percent_block = height - self.edges.block if height != INDEFINITE else INDEFINITE
+        moves = {id(box): relative_offset(box, inner, percent_block) for box in [*self.grid.captions, *self.grid.groups] if box.is_relative}
+        parts = [(row.box, row.group) for row in self.grid.rows] + [(cell.box, self.grid.rows[cell.row].box) for cell in self.grid.cells]
+        for box, around in parts:
+            x, y = moves.get(id(around), (0, 0))
+            dx, dy = relative_offset(box, row_width, INDEFINITE) if box.is_relative else (0, 0)
+            if x or y or dx or dy:
+                moves[id(box)] = x + dx, y + dy
+        return moves
+
     def _captions(self, fragment: Fragment, width: int, side: str, y: int) -> int:
         """Place the captions of a side from y on; gives where they end."""
         for caption in self.grid.captions:
@@ -208,7 +228,8 @@ class _TableLayout:
             edges = edges_of(caption, width)
             child = self.ctx.layout(caption, Space(width))
             y += edges.margin_top
-            fragment.children.append(Placed(edges.margin_left, y, child))
+            dx, dy = self.moves.get(id(caption), (0, 0))
+            fragment.children.append(Placed(edges.margin_left + dx, y + dy, child))
             y += child.height + edges.margin_bottom
         return y
 
@@ -223,7 +244,7 @@ class _TableLayout:
             heights.append(height)
             shift = self._shift(item, rows[cell.row], height)
             child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
-            dx, dy = relative_offset(box, item.width, height) if box.is_relative else (0, 0)
+            dx, dy = self.moves.get(id(box), (0, 0))
             fragment.children.append(Placed(left + offsets[cell.column] + dx, tops[cell.row] + dy, child))
         if rows:
             if rows[0].has_baseline:
@@ -256,9 +277,9 @@ class _TableLayout:
     def _tracks(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], tops: list[int], first: int) -> None:
         """Rectangles of rows, row groups and columns."""
         if not widths:
-            empty = [row.box for row in self.grid.rows] + self.grid.groups
             inner = max(fragment.width - self.edges.inline, 0)
-            fragment.row_offsets += [(box, self.edges.left, first - self.down, inner, 0) for box in empty]
+            for box in [row.box for row in self.grid.rows] + self.grid.groups:
+                self._note_part(fragment, box, self.edges.left, first - self.down, inner, 0)
             fragment.row_offsets += [(box, 0, 0, 0, 0) for pair in self.grid.dropped for box in pair if box is not None]
             return
         left = self.edges.left + self.across
@@ -266,16 +287,17 @@ class _TableLayout:
         # Without cells the columns are at the table's top, above its border and captions.
         has_cells = bool(self.grid.cells)
         first = first if has_cells else 0
-        bottom = tops[-1] + rows[-1].height if has_cells else first
+        bottom = tops[-1] + rows[-1].height + self._move_of_group(-1) if has_cells else first
+        first += self._move_of_group(0) if has_cells else 0
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
-            fragment.row_offsets.append((row.box, left, top, inner, size.height))
+            self._note_part(fragment, row.box, left, top, inner, size.height)
         for group in self.grid.groups:
             own = [i for i, row in enumerate(self.grid.rows) if row.group is group]
             if not self.grid.rows:
-                fragment.row_offsets.append((group, left, self.edges.top, inner, 0))
+                self._note_part(fragment, group, left, self.edges.top, inner, 0)
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
-                fragment.row_offsets.append((group, left, tops[own[0]], inner, end - tops[own[0]]))
+                self._note_part(fragment, group, left, tops[own[0]], inner, end - tops[own[0]])
         wide = {id(group) for width, (_, group) in zip(widths, self.grid.columns, strict=False) if width}
         for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
             owners = [owner for owner in (column, column_group) if owner is not None]
@@ -294,6 +316,14 @@ class _TableLayout:
                 fragment.row_offsets.append((column, present[id(column_group)], first, 0, 0) if is_inside else (column, 0, origin, 0, 0))
             if column_group is not None and id(column_group) not in present:
                 fragment.row_offsets.append((column_group, 0, origin, 0, 0))
+
+    def _move_of_group(self, row: int) -> int:
+        """How far down the group of a row is moved, which columns go as far as."""
+        return self.moves.get(id(self.grid.rows[row].group), (0, 0))[1]
+
+    def _note_part(self, fragment: Fragment, box: Box, x: int, y: int, width: int, height: int) -> None:
+        dx, dy = self.moves.get(id(box), (0, 0))
+        fragment.row_offsets.append((box, x + dx, y + dy, width, height))
 
     def _record_width(self, used: int, low: int, high: int) -> None:
         self.ctx.recorder.table_width(self.box, self.edges, self.space, used, low, high)

@@ -1,0 +1,40 @@
+"""Captions, rows, row groups and cells that are moved from their places, turned, or hold positioned boxes (css-position-3, css-transforms-1)."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+PARTS = ("caption", "thead", "tbody", "tfoot", ".row", ".last", ".cell")
+TABLE = """<table><caption>Fares</caption><colgroup><col></colgroup><thead><tr><th>Island<th>Single</thead>
+<tbody><tr class=row><td>Orra by boat<td class=cell>4.20<i>new</i></tr><tr><td rowspan=2>Vey<td>3.10<tr class=last><td>5.00</tbody>
+<tfoot><tr><td>all</tfoot></table>"""
+STYLE = "table { border-spacing: 3px; border: 2px solid; padding: 4px 6px } td { padding: 1px } i { position: absolute; width: 50%; height: 30%; top: 0; right: 1px }"
+
+
+class TableParts(AgreementCase):
+    def each(self, *declarations: str, table: tuple[str, ...] = ("",)) -> None:
+        """Every part of a table with each of some declarations."""
+        for declaration in declarations:
+            for own in table:
+                for part in PARTS:
+                    with self.subTest(part=part, declaration=declaration, table=own):
+                        self.agree(f"{STYLE} table {{ {own} }} {part} {{ {declaration} }}", TABLE, widths=(400,))
+
+    def test_moved_from_their_places(self) -> None:
+        self.each("position: relative; top: 8px; left: 3px", "position: relative; right: 5px; bottom: -7px", table=("", "width: 300px; height: 200px", "direction: rtl", "border-collapse: collapse"))
+
+    def test_percentages_are_of_the_table_or_of_the_row(self) -> None:
+        self.each("position: relative; left: 10%; top: 10%", table=("", "width: 300px; height: 200px"))
+
+    def test_moved_together(self) -> None:
+        self.agree(f"{STYLE} tbody, .row, .cell {{ position: relative; left: 3px; top: 5px }}", TABLE)
+
+    def test_without_cells(self) -> None:
+        for part in ("tr", "tbody"):
+            self.agree(f"{part} {{ position: relative; inset: 18px 20px 5px }}", "<table><tbody><tr></tr></tbody></table>")
+
+    def test_turned(self) -> None:
+        self.each("transform: translate(4px, 5px) rotate(3deg)", "scale: 1.5 2", "translate: 10% 20px")
+
+    def test_what_contains_positioned_boxes(self) -> None:
+        self.each("will-change: transform", "contain: layout", "contain: paint", "filter: blur(1px)")
