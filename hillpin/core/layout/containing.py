@@ -28,14 +28,14 @@ def contains_width(box: Box) -> bool:
     if style.container_type == "normal" and not style.contain:
         return False
     asks = style.container_type != "normal" or not _SIZE.isdisjoint(style.contain) or "inline-size" in style.contain
-    return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
+    return asks and box.kind not in _TABLE_PARTS and box.role != "cell"
 
 
 def contains_height(box: Box) -> bool:
     """Whether a box is as high as if nothing were in it: size containment in both axes (css-contain-2 §3.1)."""
     style = box.style
     asks = is_drawn_tick(box) or style.container_type == "size" or (bool(style.contain) and not _SIZE.isdisjoint(style.contain))
-    return asks and box.kind not in _TABLE_PARTS and box.role not in ("cell", "caption")
+    return asks and box.kind not in _TABLE_PARTS and box.role != "cell"
 
 
 def held_width(box: Box) -> int:

@@ -37,10 +37,11 @@ def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool
 
 
 def _from_column_boxes(own: Box | None, group: Box | None) -> Column:
+    """By its own box; by its group's where that has no width and the group's is a length, or where there is only that."""
     column = Column()
-    for box in (group, own):
-        if box is None:
-            continue
+    is_of_group = group is not None and (own is None or (own.style.width.is_auto and group.style.width.kind == Kind.FIXED))
+    box = group if is_of_group else own
+    if box is not None:
         width = box.style.width
         if width.kind == Kind.FIXED:
             column.maximum, column.constrained, column.percent, column.set_by = width.units, True, None, box

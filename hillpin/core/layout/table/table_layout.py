@@ -97,7 +97,7 @@ class _TableLayout:
         rows = row_sizes(self.grid, measured, self.down, basis)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         if inner_height != INDEFINITE and inner_height > natural:
-            fill_table_height(rows, self.grid, inner_height - natural, inner_height - outer)
+            fill_table_height(rows, self.grid, inner_height - natural, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
         if collapse_rows(rows, self.grid):
@@ -284,11 +284,9 @@ class _TableLayout:
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
-        # Without cells the columns are at the table's top, above its border and captions.
         has_cells = bool(self.grid.cells)
-        first = first if has_cells else 0
-        bottom = tops[-1] + rows[-1].height + self._move_of_group(-1) if has_cells else first
-        first += self._move_of_group(0) if has_cells else 0
+        # Without cells, or with none that is shown, the columns are at the table's top, above its border and captions.
+        first, bottom = self._column_ends(rows, tops) if has_cells else (0, 0)
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
             self._note_part(fragment, row.box, left, top, inner, size.height)
         for group in self.grid.groups:
@@ -317,9 +315,16 @@ class _TableLayout:
             if column_group is not None and id(column_group) not in present:
                 fragment.row_offsets.append((column_group, 0, origin, 0, 0))
 
-    def _move_of_group(self, row: int) -> int:
-        """How far down the group of a row is moved, which columns go as far as."""
-        return self.moves.get(id(self.grid.rows[row].group), (0, 0))[1]
+    def _column_ends(self, rows: list[RowSize], tops: list[int]) -> tuple[int, int]:
+        """From where to where columns go: from the first group with a height to the last, where these are moved to."""
+        ends: list[tuple[int, int]] = []
+        for group in self.grid.groups:
+            own = [at for at, row in enumerate(self.grid.rows) if row.group is group]
+            if own:
+                move = self.moves.get(id(group), (0, 0))[1]
+                ends.append((tops[own[0]] + move, tops[own[-1]] + rows[own[-1]].height + move))
+        high = [(low, end) for low, end in ends if end > low]
+        return (high[0][0], high[-1][1]) if high else (0, 0)
 
     def _note_part(self, fragment: Fragment, box: Box, x: int, y: int, width: int, height: int) -> None:
         dx, dy = self.moves.get(id(box), (0, 0))

@@ -61,8 +61,6 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
             size.height, size.constrained = height.units, True
         elif height.kind == PERCENT:
             size.percent = height.percent
-            if table_height != INDEFINITE:
-                size.height = height.resolve(table_height)
     descents = [0] * len(sizes)
     for item in measured:
         if aligns_baseline(item.cell.box):
@@ -87,7 +85,7 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table
     for group in grid.groups:
         own = [size for size, row in zip(sizes, grid.rows, strict=True) if row.group is group]
         if own and group.style.height.kind == Kind.FIXED:
-            _spread_height(own, group.style.height.units, spacing)
+            _fill_group(own, group.style.height.units, spacing)
     return sizes
 
 
@@ -118,41 +116,75 @@ def row_tops(sizes: list[RowSize], grid: TableGrid, first: int, spacing: int) ->
 def _spread_height(rows: list[RowSize], wanted: int, spacing: int) -> None:
     """A spanning cell that needs more than its rows: they grow, rows without a height first."""
     extra = wanted - sum(row.height for row in rows) - spacing * (len(rows) - 1)
-    if extra <= 0:
-        return
-    share_height(rows, extra)
+    if extra > 0:
+        _share_height(rows, extra)
 
 
-def share_height(rows: list[RowSize], extra: int) -> None:
-    """Add height to rows: to those without a given height by their height, else to the last."""
-    free = [row for row in rows if not row.constrained and row.height > 0] or [row for row in rows if row.height > 0]
-    if not free:
-        rows[-1].height += extra
-        return
-    total = sum(row.height for row in free)
-    given = 0
-    for row in free:
-        share = int(extra * row.height / total)
+def _shared(amount: int, parts: list[int]) -> list[int]:
+    """An amount in proportion to parts, each cut off, the last that is any with what is left over."""
+    total = sum(parts)
+    shares = [int(amount * part / total) if total else 0 for part in parts]
+    last = max((at for at, part in enumerate(parts) if part), default=len(parts) - 1)
+    shares[last] += amount - sum(shares)
+    return shares
+
+
+def _share_height(rows: list[RowSize], extra: int) -> None:
+    """Add height to rows by their height: to those without a given one, to the empty ones of these alike, else to all that have any,
+    else to the last."""
+    free = [row for row in rows if not row.constrained and row.percent is None]
+    taking = [row for row in free if row.height > 0] or free or [row for row in rows if row.height > 0] or rows[-1:]
+    for row, share in zip(taking, _shared(extra, [row.height or 1 for row in taking]), strict=True):
         row.height += share
-        given += share
-    free[-1].height += extra - given
 
 
-def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, table_height: int) -> None:
-    """A table higher than its rows: body rows share what is left over (§3.10.5); percentages are of the height of its groups."""
-    if extra <= 0 or not sizes:
-        return
-    for size in sizes:
-        if size.percent is not None and table_height != INDEFINITE:
-            wanted = int(table_height * size.percent / 100)
-            more = min(max(wanted - size.height, 0), extra)
-            size.height += more
-            extra -= more
+def _fill_group(rows: list[RowSize], height: int, spacing: int) -> None:
+    """Rows of a group of a height: those with a percentage of it grow first, in proportion to what they lack; all of them together
+    have no more than the whole."""
+    extra = height - sum(row.height for row in rows) - spacing * (len(rows) - 1)
     if extra <= 0:
         return
-    bodies = [s for s, row in zip(sizes, grid.rows, strict=True) if row.group.style.display == "table-row-group"] or sizes
-    candidates = [s for s in bodies if s.percent is None] or bodies
-    share_height(candidates, extra)
+    left, wanted = 100.0, [0] * len(rows)
+    for at, row in enumerate(rows):
+        percent = min(row.percent or 0.0, left)
+        wanted[at] = max(int(height * percent / 100) - row.height, 0) if percent else 0
+        left -= percent
+    if sum(wanted) > extra:
+        wanted = _shared(extra, wanted)
+    for row, more in zip(rows, wanted, strict=True):
+        row.height += more
+    extra -= sum(wanted)
+    if extra > 0:
+        _share_height(rows, extra)
+
+
+def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, spacing: int) -> None:
+    """A table higher than its rows: groups with a percentage of its height grow first, all of them in proportion to what they lack,
+    then bodies by their height, those without a given one first, or others where there are none; what a group gets its rows share (css-tables-3 §3.10.5)."""
+    filled = [(group, own) for group in grid.groups if (own := [size for size, row in zip(sizes, grid.rows, strict=True) if row.group is group])]
+    if extra <= 0 or not filled:
+        return
+    heights = [sum(size.height for size in own) + spacing * (len(own) - 1) for _, own in filled]
+    whole = sum(heights) + extra
+    wanted = [max(int(whole * group.style.height.percent / 100) - height, 0) if group.style.height.kind == PERCENT else 0 for (group, _), height in zip(filled, heights, strict=True)]
+    if sum(wanted) > extra:
+        wanted = _shared(extra, wanted)
+    heights = [height + more for height, more in zip(heights, wanted, strict=True)]
+    extra -= sum(wanted)
+    if extra > 0:
+        takers = _takers([group for group, _ in filled])
+        for at, share in zip(takers, _shared(extra, [heights[at] for at in takers]), strict=True):
+            heights[at] += share
+    for (_, own), height in zip(filled, heights, strict=True):
+        _fill_group(own, height, spacing)
+
+
+def _takers(groups: list[Box]) -> list[int]:
+    """Which of the groups share what is left over."""
+    is_body = [group.style.display == "table-row-group" for group in groups]
+    is_free = [group.style.height.kind not in (Kind.FIXED, PERCENT) for group in groups]
+    every = range(len(groups))
+    return [at for at in every if is_body[at] and is_free[at]] or [at for at in every if is_body[at]] or [at for at in every if is_free[at]] or list(every)
 
 
 __all__ = ["AUTO_KIND", "MeasuredCell", "RowSize", "aligns_baseline", "collapse_rows", "fill_table_height", "measure_cell", "row_sizes", "row_tops"]

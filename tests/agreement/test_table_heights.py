@@ -1,0 +1,76 @@
+"""How a table's own height goes to its row groups and rows, and where columns begin and end (css-tables-3 §3.10.5)."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+TABLE = "table { border-spacing: 2px } td, th { padding: 0 } .k { height: 20px } .p { height: 30% }"
+
+
+def row(height: int, name: str = "") -> str:
+    """A row with a cell of a height."""
+    inner = f'<div style="height: {height}px; width: 9px"></div>' if height else ""
+    return f"<tr class='{name}'><td>{inner}</tr>"
+
+
+GROUPS = (
+    f"<tbody>{row(30, 'a')}{row(100, 'b')}</tbody>",
+    f"<thead>{row(20, 't')}</thead><tbody>{row(30, 'a')}{row(60, 'b')}{row(10)}</tbody>",
+    f"<thead>{row(20, 't')}</thead><tbody>{row(30, 'a')}{row(60, 'b')}</tbody><tbody>{row(15, 'a')}{row(10)}</tbody><tfoot>{row(12)}</tfoot>",
+    f"<thead>{row(20, 'a')}</thead><tfoot>{row(12, 'b')}</tfoot>",
+)
+FARES = """<table><caption>Fares</caption><colgroup class=g><col class=c></colgroup><thead><tr><th>Island<th>Single</thead>
+<tbody><tr class=row><td>Orra by boat<td>4.20</tr><tr><td rowspan=2>Vey<td>3.10<tr><td>5.00</tbody><tfoot><tr><td>all</tfoot></table><p>after</p>"""
+
+
+class Heights(AgreementCase):
+    def each(self, *styles: str) -> None:
+        for css in styles:
+            for height in (200, 400):
+                for groups in GROUPS:
+                    with self.subTest(css=css, height=height, groups=groups):
+                        self.agree(f"{TABLE} table {{ height: {height}px }} {css}", f"<table>{groups}</table>", widths=(400,))
+
+    def test_percentages_of_rows_are_of_their_group(self) -> None:
+        self.each(".a { height: 80% }", ".a { height: 30% } .b { height: 50px }", ".a { height: 10% } .b { height: 20% }", ".a { height: 100% }")
+
+    def test_all_rows_together_have_the_whole(self) -> None:
+        self.each(".a, .b { height: 60% }")
+
+    def test_percentages_of_groups_are_of_the_table(self) -> None:
+        self.each("thead { height: 30% }", "tbody { height: 50% }", "thead { height: 60% } tbody { height: 60% }", "thead, tfoot { height: 50% }", "thead { height: 20% } .a { height: 80% }")
+
+    def test_groups_of_a_given_height(self) -> None:
+        self.each("tfoot { height: 100px }", "tbody { height: 300px }")
+
+    def test_rows_with_nothing_in_them(self) -> None:
+        for rows in (
+            ((0, "p"), (0, "")), ((0, "p"), (0, ""), (0, "")), ((0, ""), (0, "")), ((20, ""), (0, "")), ((0, "k"), (0, ""), (0, "")),
+            ((0, "k"), (0, "k")), ((20, "k"), (0, ""), (10, "p")), ((0, "p"), (0, "p")), ((0, "k"), (0, "p"), (0, "")), ((10, "p"), (0, ""), (0, "k")),
+        ):  # fmt: skip
+            inner = "".join(row(*one) for one in rows)
+            for body in (inner, f"<thead>{row(10)}</thead><tbody>{inner}</tbody>", f"<tbody>{row(10)}</tbody><tbody>{inner}</tbody>"):
+                with self.subTest(body):
+                    self.agree(f"{TABLE} table {{ height: 100px }}", f"<table>{body}</table>", widths=(400,))
+
+
+class Columns(AgreementCase):
+    def test_from_the_first_group_with_a_height_to_the_last(self) -> None:
+        for css in (
+            "th { display: none }", "thead { visibility: collapse }", "tfoot { visibility: collapse }", "tbody, thead, tfoot { visibility: collapse }",
+            "thead, tfoot { position: relative; top: 4px }", "tbody { position: relative; top: 4px } tfoot td { display: none }", "thead { position: absolute }",
+        ):  # fmt: skip
+            with self.subTest(css):
+                self.agree(css, FARES, widths=(400,))
+
+    def test_widths_of_column_groups(self) -> None:
+        for group in ("width: 120px", "width: 50%", "min-width: 90px", "min-width: 90px; width: 30px", "max-width: 20px; width: 90px"):
+            for own in ("", "width: 30px", "width: 10%"):
+                for columns in ("<colgroup class=g><col class=c></colgroup>", "<colgroup class=g><col class=c><col></colgroup>", "<colgroup class=g span=2></colgroup>"):
+                    with self.subTest(group=group, own=own, columns=columns):
+                        self.agree(f".g {{ {group} }} .c {{ {own} }}", f"<table>{columns}<tr><td>Orra by boat<td>x</table>", widths=(400,))
+
+    def test_captions_may_be_as_large_as_if_they_were_empty(self) -> None:
+        for css in ("contain: size", "contain: size; contain-intrinsic-size: 90px 40px", "contain: inline-size", "contain-intrinsic-size: 300px 3px; content-visibility: hidden"):
+            with self.subTest(css):
+                self.agree(f"caption {{ {css} }}", FARES, widths=(400,))
