@@ -43,6 +43,12 @@ class Heights(AgreementCase):
     def test_groups_of_a_given_height(self) -> None:
         self.each("tfoot { height: 100px }", "tbody { height: 300px }")
 
+    def test_percentages_of_cells_are_those_of_their_row(self) -> None:
+        self.each(".a td { height: 50% }", ".a td { height: calc(50% - 3px) }", "td { height: 40% }", "tbody { height: 120px } .a td { height: 70% }")
+
+    def test_one_head_and_one_foot(self) -> None:
+        self.each("thead { display: table-footer-group }", "tfoot { display: table-header-group }")
+
     def test_rows_with_nothing_in_them(self) -> None:
         for rows in (
             ((0, "p"), (0, "")), ((0, "p"), (0, ""), (0, "")), ((0, ""), (0, "")), ((20, ""), (0, "")), ((0, "k"), (0, ""), (0, "")),

@@ -87,14 +87,12 @@ class _TableLayout:
         offsets = self._column_offsets(widths)
         height = self._given_height(width)
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
-        outer = 2 * self.down
-        basis = max(inner_height - outer, 0) if self.box.style.height.kind <= Kind.CALC and inner_height != INDEFINITE else INDEFINITE
         row_width = self._row_width(widths, offsets)
         measured = [
-            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, self.across, basis)
+            measure_cell(self.ctx, cell, self._span_width(widths, offsets, cell.column, cell.columns), row_width, self.across)
             for cell in self.grid.cells
         ]
-        rows = row_sizes(self.grid, measured, self.down, basis)
+        rows = row_sizes(self.grid, measured, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         if inner_height != INDEFINITE and inner_height > natural:
             fill_table_height(rows, self.grid, inner_height - natural, self.down)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ...styles.values import AUTO_KIND, PERCENT, Kind
-from ...units import INDEFINITE
 from ..boxes import Box, edges_of
 from ..context import Context
 from ..fragments import Fragment, Space
@@ -34,7 +33,7 @@ def aligns_baseline(box: Box) -> bool:
     return bool(box.children) and box.style.vertical_align not in ("top", "middle", "bottom")
 
 
-def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing: int, table_height: int) -> MeasuredCell:
+def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing: int) -> MeasuredCell:
     """Lay a cell out at a width; its own height counts as a minimum, and its ``min-height`` not at all (CSS 2 §10.7). ``basis`` is the row's width, which
     percentages of its padding are of. As the browser has it, what its row is made high for has them of the ``spacing`` at both
     ends as well."""
@@ -46,13 +45,11 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing:
     if height.kind == Kind.FIXED:
         # The table cell height box sizing quirk: padding is inside.
         least = max(least, height.units if ctx.mode == "quirks" else to_border_height(box, height.units, edges.block))
-    elif height.has_percentage and table_height != INDEFINITE:
-        least = max(least, to_border_height(box, height.resolve(table_height), edges.block))
     ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
     return MeasuredCell(cell, width, basis, fragment, least, ascent, natural)
 
 
-def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int, table_height: int) -> list[RowSize]:
+def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int) -> list[RowSize]:
     """Heights of all rows before a table's own height is shared out."""
     sizes = [RowSize() for _ in grid.rows]
     for row, size in zip(grid.rows, sizes, strict=True):
@@ -181,7 +178,11 @@ def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, spacing
 
 def _takers(groups: list[Box]) -> list[int]:
     """Which of the groups share what is left over."""
-    is_body = [group.style.display == "table-row-group" for group in groups]
+    # Of several heads the first is the head, of several feet the last in order is the foot: others are bodies.
+    is_body = [
+        not (at == 0 and group.style.display == "table-header-group") and not (at == len(groups) - 1 and group.style.display == "table-footer-group")
+        for at, group in enumerate(groups)
+    ]
     is_free = [group.style.height.kind not in (Kind.FIXED, PERCENT) for group in groups]
     every = range(len(groups))
     return [at for at in every if is_body[at] and is_free[at]] or [at for at in every if is_body[at]] or [at for at in every if is_free[at]] or list(every)
