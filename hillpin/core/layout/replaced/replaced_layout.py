@@ -49,7 +49,7 @@ def ratio(box: Box) -> float | None:
     return natural
 
 
-_SIZED_BY_THE_BROWSER = ("range", "color", "image")
+_SIZED_BY_THE_BROWSER = ("color", "image")
 
 
 def is_replaced(box: Box) -> bool:

@@ -136,9 +136,10 @@ def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
 
 
 def height_by_ratio(box: Box, edges: Edges, width: int) -> int:
-    """The border-box height that ``aspect-ratio`` gives a box whose height is automatic, or a percentage of nothing; else INDEFINITE."""
+    """The border-box height that ``aspect-ratio`` gives a box whose height is automatic, a word for its content's, which then is no
+    other, or a percentage of nothing; else INDEFINITE (css-sizing-4 §5.1)."""
     height = box.style.height
-    if ratio_of(box) is None or not (height.kind == AUTO_KIND or (height.kind <= Kind.CALC and height.has_percentage)):
+    if ratio_of(box) is None or (height.kind <= Kind.CALC and not height.has_percentage):
         return INDEFINITE
     return height_from_ratio(box, edges, width)
 
@@ -164,7 +165,7 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
         return clamp_block(box, height, edges, space.percent_block, content) if has_content_limit else height
     height = height_by_ratio(box, edges, width)
     if height != INDEFINITE:
-        is_automatic = box.style.height.kind == AUTO_KIND and box.style.min_height.kind == AUTO_KIND
+        is_automatic = AUTO_KIND <= box.style.height.kind <= Kind.FIT_CONTENT and box.style.min_height.kind == AUTO_KIND
         if is_automatic and box.style.overflow_y in ("visible", "clip"):
             height = max(height, content)
         return clamp_block(box, height, edges, space.percent_block, content)
