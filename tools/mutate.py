@@ -59,7 +59,7 @@ PARTS = {
         ["survey"],
         "survey_findings survey_rows_and_order survey_sections survey_walk bands animated bidi borders_of_rules contrast_states drifting "
         "elsewhere heights lying_over markup_check on_pictures other_lengths parts_shown picture_files pictures point_of_interest "
-        "words_of_documents survey_sentences survey_sentences_more survey_sentences_rows",
+        "words_of_documents survey_sentences survey_sentences_more survey_sentences_rows survey_sentences_words",
         "behind_words lying_over picture_files pictures starts",
     ),
 }
