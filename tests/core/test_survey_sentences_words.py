@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import unittest
-
 from hillpin.core.survey.unmatched_names import distance
 
 from .test_survey_findings import HIGH, LOW, picture
