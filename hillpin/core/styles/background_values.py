@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, cast
 
-from .gradients import Gradient, read_gradient
+from .gradients import Gradient, is_wrong, read_gradient
 from .grammar import Expansion, Reader, Token, Tokens, keyword, read_length, significant, split_commas
 from .positions import read_position
 from .readers import read_color
@@ -34,8 +34,8 @@ REPEATS = ("repeat", "space", "round", "no-repeat")
 BOXES = ("border-box", "padding-box", "content-box")
 CLIPS = (*BOXES, "text", "border-area")
 ATTACHMENTS = ("scroll", "fixed", "local")
-_EDGES = {"left": 0.0, "x-start": 0.0, "right": 100.0, "x-end": 100.0, "top": 0.0, "y-start": 0.0, "bottom": 100.0, "y-end": 100.0}
-_ACROSS, _DOWN = ("left", "right", "x-start", "x-end"), ("top", "bottom", "y-start", "y-end")
+_EDGES = {"left": 0.0, "right": 100.0, "top": 0.0, "bottom": 100.0}
+ACROSS, DOWN = ("left", "right"), ("top", "bottom")
 _CENTRE = Percentage(50.0)
 
 
@@ -60,7 +60,7 @@ def read_background_images(tokens: Tokens) -> tuple[Image, ...] | None:
 
 
 def _is_image(token: Token) -> bool:
-    return token.type in ("url", "function") or keyword(token) == "none"
+    return token.type == "url" or (token.type == "function" and not is_wrong(token)) or keyword(token) == "none"
 
 
 def _image(token: Token) -> Image:
@@ -109,17 +109,22 @@ def read_background_position(tokens: Tokens) -> tuple[Any, Any] | None:
         offset = rest.pop(0) if rest and keyword(rest[0]) is None else None
         word = keyword(edge)
         if word == "center" and offset is None:
-            axis = "y" if "x" in found else "x" if "y" in found or not rest or keyword(rest[0]) in _DOWN else "y"
+            axis = "y" if "x" in found else "x" if "y" in found or not rest or keyword(rest[0]) in DOWN else "y"
             found[axis] = _CENTRE
-        elif word in _EDGES and (axis := "x" if word in _ACROSS else "y") not in found:
+        elif word in _EDGES and (axis := "x" if word in ACROSS else "y") not in found:
             found[axis] = read_axis([edge] if offset is None else [edge, offset])
         else:
             return None
     return (found["x"], found["y"]) if len(found) == 2 and None not in found.values() else None
 
 
+def along(edges: tuple[str, str]) -> Callable[[Tokens], Any]:
+    """A reader of ``background-position-x`` or ``-y``, by its edges."""
+    return lambda tokens: None if keyword(tokens[0]) in _EDGES and keyword(tokens[0]) not in edges else read_axis(tokens)
+
+
 def read_axis(tokens: Tokens) -> Any:
-    """``background-position-x`` or ``-y``: a length, or an edge and how far inwards from it."""
+    """A length, or an edge and how far inwards from it."""
     word = keyword(tokens[0])
     if len(tokens) == 1:
         return _CENTRE if word == "center" else Percentage(_EDGES[word]) if word in _EDGES else read_length(tokens[0])

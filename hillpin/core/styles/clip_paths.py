@@ -112,7 +112,7 @@ def _round(kind: str, radii: tuple[int, ...]) -> Callable[[Tokens], ClipShape | 
 
 def _polygon(tokens: Tokens) -> ClipShape | None:
     parts = split_commas(tokens)
-    if parts[0] and keyword(parts[0][0]) in ("nonzero", "evenodd", "round"):
+    if len(parts[0]) == 1 and keyword(parts[0][0]) in ("nonzero", "evenodd", "round"):
         parts = parts[1:]
     points = [tuple(read_length(token) for token in part) for part in parts]
     return ClipShape("polygon", values=tuple(points)) if points and all(len(point) == 2 and None not in point for point in points) else None
@@ -120,7 +120,7 @@ def _polygon(tokens: Tokens) -> ClipShape | None:
 
 _SHAPES: dict[str, Callable[[Tokens], ClipShape | None]] = {
     **{name: lambda tokens, read=read: _rounded(tokens, read) for name, read in (("inset", _inset), ("rect", _rect), ("xywh", _xywh))},  # type: ignore[misc]
-    "circle": _round("circle", (0, 1)), "ellipse": _round("ellipse", (0, 1, 2)), "polygon": _polygon,
+    "circle": _round("circle", (0, 1)), "ellipse": _round("ellipse", (0, 2)), "polygon": _polygon,
 }  # fmt: skip
 
 __all__ = ["ClipShape", "read_clip_path", "read_shape_outside"]

@@ -10,11 +10,12 @@ from typing import Any
 from .grammar import Token, Tokens, keyword, read_angle, read_length, significant, split_commas
 from .positions import read_position
 from .readers import read_color
-from .values import Percentage
+from .values import Dimension, Percentage
 
 ANGLES = {"top": 0.0, "right": 90.0, "bottom": 180.0, "left": 270.0}
 _SHAPES = ("circle", "ellipse")
 _EXTENTS = ("closest-side", "farthest-side", "closest-corner", "farthest-corner")
+_WORDS = frozenset([*ANGLES, *_SHAPES, *_EXTENTS, "to", "at", "from", "center"])
 _CENTRE = (Percentage(50.0), Percentage(50.0))
 
 
@@ -63,15 +64,26 @@ def read_gradient(token: Token) -> Gradient | None:
     return None if head is None or stops is None else Gradient(kind, is_repeating, stops, **head)
 
 
+def is_wrong(token: Token) -> bool:
+    """Whether a function is a gradient that no browser takes; False where it is one that is only not followed here."""
+    kind = token.lower_name.removeprefix("repeating-").removesuffix("-gradient")
+    if kind not in ("linear", "radial", "conic") or not token.lower_name.endswith("-gradient") or read_gradient(token) is not None:
+        return False
+    inside = significant(token.arguments)
+    is_known = all(keyword(one) in _WORDS or read_color(one) is not None for one in inside if one.type == "ident")
+    return is_known and all(read_color(one) is not None or read_length(one) is not None for one in inside if one.type == "function")
+
+
 def read_turn(token: Token) -> Any:
     """A place around a turn, in percent of it."""
-    angle = read_angle(token)
-    return Percentage(angle / 3.6) if angle is not None else read_length(token)
+    angle, place = read_angle(token), read_length(token)
+    is_length = isinstance(place, Dimension) and place.value != 0
+    return Percentage(angle / 3.6) if angle is not None else None if is_length else place
 
 
 def _line(tokens: Tokens) -> dict[str, Any] | None:
     words = [keyword(token) for token in tokens]
-    if words[0] == "to" and 2 <= len(words) <= 3 and all(word in ANGLES for word in words[1:]):
+    if words[0] == "to" and 2 <= len(words) <= 3 and all(word in ANGLES for word in words[1:]) and len({word in ("left", "right") for word in words[1:]}) == len(words) - 1:
         return {"angle": ANGLES[words[1] or ""]} if len(words) == 2 else {"corner": tuple(words[1:])}
     angle = read_angle(tokens[0]) if len(tokens) == 1 else None
     return {"angle": angle} if angle is not None else None
@@ -85,21 +97,23 @@ def _at(tokens: Tokens) -> tuple[Tokens, tuple[Any, Any] | None]:
 
 def _ending(tokens: Tokens) -> dict[str, Any] | None:
     before, centre = _at(tokens)
-    shape, size, lengths = "", "farthest-corner", []
+    shape, size, lengths = "", "", []
     for token in before:
         word = keyword(token)
-        if word in _SHAPES:
+        if word in _SHAPES and not shape:
             shape = word or ""
-        elif word in _EXTENTS:
+        elif word in _EXTENTS and not size:
             size = word or ""
         elif (length := read_length(token, negative=False)) is not None:
             lengths.append(length)
         else:
             return None
-    if centre is None or len(lengths) > 2:
-        return None
     shape = shape or ("circle" if len(lengths) == 1 else "ellipse")
-    return {"shape": shape, "size": tuple(lengths) if lengths else size, "centre": centre}
+    if centre is None or (lengths and (size or len(lengths) != (1 if shape == "circle" else 2))):
+        return None
+    if len(lengths) == 1 and isinstance(lengths[0], Percentage):
+        return None
+    return {"shape": shape, "size": tuple(lengths) if lengths else size or "farthest-corner", "centre": centre}
 
 
 def _turn(tokens: Tokens) -> dict[str, Any] | None:
@@ -119,6 +133,9 @@ def _stops(parts: list[Tokens], place: Callable[[Token], Any]) -> tuple[Stop, ..
         if not part or None in places or len(places) > (1 if colour is None else 2):
             return None
         found += [Stop(colour, at) for at in places or [None]]
+    if len(found) == 1:
+        # css-images-4 §3.4.3: one colour is that everywhere.
+        found *= 2
     ends_in_colour = len(found) >= 2 and found[0].colour is not None and found[-1].colour is not None
     hints = [number for number, stop in enumerate(found) if stop.colour is None]
     return tuple(found) if ends_in_colour and all(b - a > 1 for a, b in pairwise(hints)) else None

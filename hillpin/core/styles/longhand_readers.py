@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from .grammar import (
+    Token,
     Tokens,
     keyword,
     read_integer,
@@ -12,7 +13,7 @@ from .grammar import (
     read_number,
     sizing,
 )
-from .values import Dimension
+from .values import Dimension, Percentage
 
 _HOLDING = ("transform", "translate", "rotate", "scale", "perspective", "filter", "backdrop-filter", "contain")
 
@@ -113,6 +114,19 @@ def read_flow(tokens: Tokens) -> Any:
 def read_factor(tokens: Tokens) -> Any:
     number = read_number(tokens[0]) if len(tokens) == 1 else None
     return number if number is not None and number >= 0 else None
+
+
+def read_opacity(tokens: Tokens) -> float | None:
+    """A number or a percentage, held between 0 and 1 (css-color-4 §15)."""
+    number, share = (read_number(tokens[0]), read_length(tokens[0])) if len(tokens) == 1 else (None, None)
+    value = share.value / 100 if number is None and isinstance(share, Percentage) else number
+    return min(max(value, 0.0), 1.0) if value is not None else None
+
+
+def read_count(token: Token) -> int | None:
+    """<integer [1,∞]>."""
+    number = read_integer(token)
+    return number if number is not None and number >= 1 else None
 
 
 def read_zoom(tokens: Tokens) -> float | None:

@@ -7,8 +7,8 @@ from typing import Any
 from .grammar import Tokens, keyword, read_length
 from .values import Function, Number, Percentage
 
-_ACROSS = {"left": 0.0, "x-start": 0.0, "center": 50.0, "right": 100.0, "x-end": 100.0}
-_DOWN = {"top": 0.0, "y-start": 0.0, "center": 50.0, "bottom": 100.0, "y-end": 100.0}
+_ACROSS = {"left": 0.0, "center": 50.0, "right": 100.0}
+_DOWN = {"top": 0.0, "center": 50.0, "bottom": 100.0}
 
 
 def read_position(tokens: Tokens) -> tuple[Any, Any] | None:

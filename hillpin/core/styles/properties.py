@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from ..styles import grid_values as grid
-from .background_values import ATTACHMENTS, BOXES, CLIPS, in_layers, read_axis, read_background_images, read_repeat, read_size, read_words
+from .background_values import ACROSS, ATTACHMENTS, BOXES, CLIPS, DOWN, along, in_layers, read_background_images, read_repeat, read_size, read_words
 from .clip_paths import read_clip_path, read_shape_outside
 from .edge_values import CORNERS, read_radius, read_shadows
 from .font_choices import read_font_style, read_size_adjust, read_stretch, read_variations
@@ -34,12 +34,14 @@ from .longhand_readers import (
     read_contain,
     read_container_name,
     read_container_type,
+    read_count,
     read_factor,
     read_flow,
     read_font_size,
     read_gap,
     read_gutter,
     read_intrinsic,
+    read_opacity,
     read_quotes,
     read_spacing,
     read_tab_size,
@@ -54,7 +56,6 @@ from .longhand_readers import (
 from .paints import PAINTS, SHORT_FOR_PAINTS
 from .positions import read_position
 from .readers import (
-    perspective_of,
     read_alignment,
     read_aspect_ratio,
     read_color,
@@ -64,14 +65,13 @@ from .readers import (
     read_families,
     read_line_height,
     read_list_style_type,
-    read_origin,
     read_rotate,
     read_scale,
-    read_transform,
     read_translate,
     read_url_or_none,
     read_weight,
 )
+from .transform_values import perspective_of, read_origin, read_transform
 from .values import AUTO, NONE, ZERO, Function, Kind, Length, Percentage
 
 Effect = Literal["places", "paints", "uncovered"]
@@ -229,10 +229,12 @@ _add("flex-grow", read_factor, 0.0, restyled=True)
 _add("flex-shrink", read_factor, 1.0, restyled=True)
 _add("flex-basis", sizing(*_SIZES, "content"), AUTO, compute="length", restyled=True)
 _add("order", one(read_integer), 0)
-_add("justify-content align-content", read_alignment("content"), "normal", restyled=True)
-_add("align-items", read_alignment("self"), "normal", restyled=True)
-_add("justify-items", read_alignment("self"), "normal", restyled=True)
-_add("align-self justify-self", read_alignment("self"), "auto", restyled=True)
+_add("justify-content", read_alignment("content", "baseline", "self-start", "self-end"), "normal", restyled=True)
+_add("align-content", read_alignment("content", "left", "right", "last", "self-start", "self-end"), "normal", restyled=True)
+_add("align-items", read_alignment("self", "left", "right", "auto"), "normal", restyled=True)
+_add("justify-items", read_alignment("self", "auto"), "normal", restyled=True)
+_add("align-self", read_alignment("self", "left", "right"), "auto", restyled=True)
+_add("justify-self", read_alignment("self"), "auto", restyled=True)
 _add("row-gap column-gap", read_gap, AUTO, compute="length", restyled=True)
 
 _add("grid-template-columns grid-template-rows", grid.read_template, grid.NO_TRACKS, compute="tracks", restyled=True)
@@ -246,17 +248,18 @@ _words("content-visibility", "visible auto hidden")
 _add("contain-intrinsic-width contain-intrinsic-height", read_intrinsic, NONE, compute="length")
 _add("container-type", read_container_type, "normal")
 _add("container-name", read_container_name, ())
-_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_integer)(tokens), "auto")
+_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_count)(tokens), "auto")
 _add("column-width", sizing("auto"), AUTO, compute="length")
 _words("column-fill", "balance auto balance-all")
 _words("column-span", "none all")
 _words("break-before break-after break-inside", _BREAKS)
-_add("orphans widows", one(read_integer), 2, inherited=True)
+_add("orphans widows", one(read_count), 2, inherited=True)
 _words("float-reference", "inline")
 _add("color", one(read_color), (0.0, 0.0, 0.0, 1.0), inherited=True, compute="color", effect="paints", restyled=True)
 _add("background-color", one(read_color), (0.0, 0.0, 0.0, 0.0), effect="paints", restyled=True)
 _add("background-image", read_background_images, (), compute="within", effect="paints", restyled=True)
-_add("background-position-x background-position-y", in_layers(read_axis), (Length(Kind.PERCENT),), compute="within", effect="paints", restyled=True)
+_add("background-position-x", in_layers(along(ACROSS)), (Length(Kind.PERCENT),), compute="within", effect="paints", restyled=True)
+_add("background-position-y", in_layers(along(DOWN)), (Length(Kind.PERCENT),), compute="within", effect="paints", restyled=True)
 _add("background-size", in_layers(read_size), (("auto", "auto"),), compute="within", effect="paints", restyled=True)
 _add("background-repeat", in_layers(read_repeat), (("repeat", "repeat"),), effect="paints", restyled=True)
 _add("background-origin", in_layers(read_words(*BOXES)), ("padding-box",), effect="paints", restyled=True)
@@ -265,7 +268,7 @@ _add("background-attachment", in_layers(read_words(*ATTACHMENTS)), ("scroll",), 
 _add(" ".join(f"border-{corner}-radius" for corner in CORNERS), read_radius, (ZERO, ZERO), compute="within", effect="paints", restyled=True)
 _add("box-shadow", read_shadows, (), compute="within", effect="paints", restyled=True)
 _add("clip-path", read_clip_path, (), compute="within", effect="paints", restyled=True)
-_add("opacity", read_factor, 1.0, effect="paints", restyled=True)
+_add("opacity", read_opacity, 1.0, effect="paints", restyled=True)
 _add("transform", read_transform, (), compute="within", uncovered=perspective_of)
 _add("translate", read_translate, None, compute="within")
 _add("transform-origin", read_origin, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0), ZERO), compute="within")

@@ -85,8 +85,8 @@ _SYSTEM_COLORS: dict[str | None, tuple[float, ...]] = {
 
 def read_aspect_ratio(tokens: Tokens) -> tuple[bool, float | None] | None:
     """``aspect-ratio``: whether ``auto`` is in it, and width ÷ height where a ratio is."""
-    rest = [token for token in tokens if keyword(token) != "auto"]
-    has_auto = len(rest) != len(tokens)
+    has_auto = bool(tokens) and "auto" in (keyword(tokens[0]), keyword(tokens[-1]))
+    rest = tokens if not has_auto else tokens[1:] if keyword(tokens[0]) == "auto" else tokens[:-1]
     if not rest:
         return (True, None) if has_auto else None
     numbers = [read_number(token) for token in rest if not (token.type == "literal" and token.value == "/")]
@@ -96,28 +96,6 @@ def read_aspect_ratio(tokens: Tokens) -> tuple[bool, float | None] | None:
     if width is None or height is None or width < 0 or height < 0:
         return None
     return (has_auto, width / height if width and height else None)
-
-
-def read_object_position(tokens: Tokens, words: bool = True) -> tuple[Any, Any] | None:
-    """One or two of keyword, length or percentage: (x, y) as specified lengths."""
-    named = {"left": 0.0, "top": 0.0, "center": 50.0, "right": 100.0, "bottom": 100.0}
-    values: list[Any] = []
-    swapped = False
-    for position, token in enumerate(tokens[:2]):
-        word = keyword(token)
-        if word is not None:
-            if not words or word not in named:
-                return None
-            swapped = swapped or (position == 0 and word in ("top", "bottom") and len(tokens) > 1)
-            values.append(Percentage(named[word]))
-        else:
-            values.append(read_length(token))
-    if not values or None in values:
-        return None
-    if len(values) == 1:
-        default: Any = Percentage(50.0) if words else Dimension(0, "px")
-        values.append(default)
-    return (values[1], values[0]) if swapped else (values[0], values[1])
 
 
 def read_families(tokens: Tokens) -> tuple[str, ...] | None:
@@ -247,8 +225,9 @@ _POSITIONS = {"center", "start", "end", "flex-start", "flex-end", "self-start", 
 _DISTRIBUTION = {"space-between", "space-around", "space-evenly", "stretch"}
 
 
-def read_alignment(kind: str) -> Reader:
-    """The box alignment properties (css-align-3 §4): ``safe`` and ``unsafe`` stay as a prefix word."""
+def read_alignment(kind: str, *without: str) -> Reader:
+    """The box alignment properties (css-align-3 §4), some ``without`` words that others have: ``safe`` and ``unsafe`` stay as a
+    prefix word."""
 
     def read(tokens: Tokens) -> str | None:
         words = [keyword(token) for token in tokens]
@@ -257,6 +236,8 @@ def read_alignment(kind: str) -> Reader:
         prefix = ""
         if words[0] in ("safe", "unsafe") and len(words) == 2:
             prefix, words = f"{words[0]} ", words[1:]
+        if not set(words).isdisjoint(without):
+            return None
         if words in (["first", "baseline"], ["baseline"]):
             return "baseline"
         if words == ["last", "baseline"]:
@@ -306,55 +287,6 @@ def read_translate(tokens: Tokens) -> tuple[Any, ...] | None:
         return ()
     if not 1 <= len(tokens) <= 3 or (len(tokens) == 3 and read_length(tokens[2], percentages=False) is None):
         return None
-    return read_object_position(tokens, words=False)
-
-
-def read_origin(tokens: Tokens) -> tuple[Any, ...] | None:
-    """``transform-origin``: across and down, and how far out of the page where that is said."""
-    flat = read_object_position(tokens[:2])
-    if flat is None or len(tokens) > 3:
-        return None
-    out = read_length(tokens[2], percentages=False) if len(tokens) == 3 else Dimension(0, "px")
-    return (*flat, out) if out is not None else None
-
-
-_TRANSFORMS = {
-    "translate": (1, 2), "translatex": (1, 1), "translatey": (1, 1), "translatez": (1, 1), "translate3d": (3, 3), "scale": (1, 2), "scalex": (1, 1), "scaley": (1, 1), "scalez": (1, 1), "scale3d": (3, 3),
-    "rotate": (1, 1), "rotatex": (1, 1), "rotatey": (1, 1), "rotatez": (1, 1), "rotate3d": (4, 4), "skew": (1, 2), "skewx": (1, 1), "skewy": (1, 1), "matrix": (6, 6), "matrix3d": (16, 16), "perspective": (1, 1),
-}  # fmt: skip
-"""Transform functions, and how many arguments they take, from and to."""
-SCALES = ("scale", "scalex", "scaley", "scalez", "scale3d")
-
-
-def perspective_of(functions: tuple[tuple[str, tuple[Any, ...]], ...]) -> str:
-    """What of transforms is a perspective, under which what is farther away is smaller; empty where nothing is."""
-    for name, arguments in functions:
-        if name == "perspective" and arguments != (None,):
-            return "transform: perspective()"
-        if name == "matrix3d" and any(arguments[at] for at in (3, 7, 11)):
-            return "transform: matrix3d()"
-    return ""
-
-
-def read_transform(tokens: Tokens) -> tuple[tuple[str, tuple[Any, ...]], ...] | None:
-    """``transform``: (function, arguments) pairs; arguments as numbers, degrees or specified lengths."""
-    if len(tokens) == 1 and keyword(tokens[0]) == "none":
-        return ()
-    functions: list[tuple[str, tuple[Any, ...]]] = []
-    for token in tokens:
-        if token.type != "function":
-            return None
-        arguments: list[Any] = []
-        for part in split_commas(significant(token.arguments)):
-            if len(part) != 1:
-                return None
-            number, angle = read_number(part[0]), read_angle(part[0])
-            if number is None and token.lower_name in SCALES and isinstance(share := read_length(part[0]), Percentage):
-                number = share.value / 100
-            arguments.append(number if number is not None else angle if angle is not None else read_length(part[0]))
-        least, most = _TRANSFORMS.get(token.lower_name, (1, 0))
-        is_open = token.lower_name == "perspective" and [keyword(one) for one in significant(token.arguments)] == ["none"]
-        if not least <= len(arguments) <= most or (None in arguments and not is_open):
-            return None
-        functions.append((token.lower_name, tuple(arguments)))
-    return tuple(functions)
+    across = read_length(tokens[0])
+    down = read_length(tokens[1]) if len(tokens) > 1 else Dimension(0, "px")
+    return (across, down) if across is not None and down is not None else None

@@ -282,15 +282,14 @@ def _old_break(place: str, always: str) -> Expander:
 
 
 def _columns(tokens: Tokens) -> Expansion | None:
-    result: Expansion = {"column-width": "auto", "column-count": "auto"}
-    for token in tokens:
-        if (count := _read("column-count", [token])) is not None and count != "auto":
-            result["column-count"] = count
-        elif (width := _read("column-width", [token])) is not None:
-            result["column-width"] = width
-        else:
+    given: Expansion = {}
+    for token in [one for one in tokens if keyword(one) != "auto"]:
+        name = "column-count" if _read("column-count", [token]) is not None else "column-width"
+        value = _read(name, [token])
+        if value is None or name in given:
             return None
-    return result
+        given[name] = value
+    return {"column-width": "auto", "column-count": "auto", **given} if 1 <= len(tokens) <= 2 else None
 
 
 def _ignored(tokens: Tokens) -> Expansion | None:

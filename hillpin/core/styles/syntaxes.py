@@ -13,7 +13,8 @@ from typing import Any
 import tinycss2
 
 from .grammar import CSS_WIDE, Tokens, keyword, read_angle, read_integer, read_length, read_number, read_numeric, significant, split_commas
-from .readers import read_color, read_transform
+from .readers import read_color
+from .transform_values import read_transform
 from .values import Function, Linear, Operand, Percentage, UnitSize, compute_px, reduce_math
 
 

@@ -1,0 +1,93 @@
+"""Values of ``transform`` and ``transform-origin`` (css-transforms-1 §5 and §12, css-transforms-2 §9)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from .grammar import Token, Tokens, keyword, read_angle, read_length, read_number, significant, split_commas
+from .positions import read_position
+from .values import Dimension, Percentage
+
+Functions = tuple[tuple[str, tuple[Any, ...]], ...]
+"""Transform functions in order, each with its arguments: numbers, degrees or specified lengths."""
+
+
+def _number(token: Token) -> Any:
+    return read_number(token)
+
+
+def _share(token: Token) -> Any:
+    number, share = read_number(token), read_length(token)
+    return share.value / 100 if number is None and isinstance(share, Percentage) else number
+
+
+def _angle(token: Token) -> Any:
+    """Degrees; of numbers only 0 is one."""
+    return read_angle(token) if read_number(token) != 0 else 0.0
+
+
+def _length(token: Token) -> Any:
+    return read_length(token, percentages=False)
+
+
+def _part(token: Token) -> Any:
+    """A length or percentage."""
+    return read_length(token)
+
+
+def _distance(token: Token) -> Any:
+    return read_length(token, percentages=False, negative=False)
+
+
+_ARGUMENTS: dict[str, tuple[int, tuple[Callable[[Token], Any], ...]]] = {
+    "translate": (1, (_part, _part)), "translatex": (1, (_part,)), "translatey": (1, (_part,)), "translatez": (1, (_length,)), "translate3d": (3, (_part, _part, _length)),
+    "scale": (1, (_share, _share)), "scalex": (1, (_share,)), "scaley": (1, (_share,)), "scalez": (1, (_share,)), "scale3d": (3, (_share,) * 3),
+    "rotate": (1, (_angle,)), "rotatex": (1, (_angle,)), "rotatey": (1, (_angle,)), "rotatez": (1, (_angle,)), "rotate3d": (4, (_number, _number, _number, _angle)),
+    "skew": (1, (_angle, _angle)), "skewx": (1, (_angle,)), "skewy": (1, (_angle,)), "matrix": (6, (_number,) * 6), "matrix3d": (16, (_number,) * 16), "perspective": (1, (_distance,)),
+}  # fmt: skip
+"""Transform functions: how many arguments they take at least, and a reader of each."""
+
+
+def perspective_of(functions: Functions) -> str:
+    """What of transforms is a perspective, under which what is farther away is smaller; empty where nothing is."""
+    for name, arguments in functions:
+        if name == "perspective" and arguments != (None,):
+            return "transform: perspective()"
+        if name == "matrix3d" and any(arguments[at] for at in (3, 7, 11)):
+            return "transform: matrix3d()"
+    return ""
+
+
+def read_transform(tokens: Tokens) -> Functions | None:
+    """``transform``; empty for ``none``."""
+    if len(tokens) == 1 and keyword(tokens[0]) == "none":
+        return ()
+    functions: list[tuple[str, tuple[Any, ...]]] = []
+    for token in tokens:
+        arguments = _arguments(token) if token.type == "function" else None
+        if arguments is None:
+            return None
+        functions.append((token.lower_name, arguments))
+    return tuple(functions)
+
+
+def _arguments(token: Token) -> tuple[Any, ...] | None:
+    inside = significant(token.arguments)
+    if token.lower_name == "perspective" and [keyword(one) for one in inside] == ["none"]:
+        return (None,)
+    least, readers = _ARGUMENTS.get(token.lower_name, (1, ()))
+    parts = split_commas(inside)
+    if not least <= len(parts) <= len(readers) or any(len(part) != 1 for part in parts):
+        return None
+    found = tuple(read(part[0]) for read, part in zip(readers, parts, strict=False))
+    return None if None in found else found
+
+
+def read_origin(tokens: Tokens) -> tuple[Any, ...] | None:
+    """``transform-origin``: across and down, and how far out of the page where that is said."""
+    flat = read_position(tokens[:2])
+    if flat is None or len(tokens) > 3:
+        return None
+    out = read_length(tokens[2], percentages=False) if len(tokens) == 3 else Dimension(0, "px")
+    return (*flat, out) if out is not None else None
