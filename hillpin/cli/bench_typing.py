@@ -99,8 +99,7 @@ def _saved(page: Page, folder: Path) -> tuple[float, ...]:
     """Saves by another program, and when the numbers followed."""
     sheet, found = folder / "style.css", []
     # The last key's own save comes after a pause: what is typed until then would be saved over.
-    while not re.search(r"padding: 1\.25rem \d%", sheet.read_text()):
-        page.wait_for_timeout(100)
+    page.get_by_role("banner").get_by_text("Saved ").wait_for()
     for number in range(SAVES):
         page.evaluate("window.pin.numbers.length = 0")
         text = re.sub(r"padding: 1\.25rem \d%", f"padding: 1.25rem {6 + number % 2}%", sheet.read_text(), count=1)

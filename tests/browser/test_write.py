@@ -6,7 +6,7 @@ import time
 
 from hillpin.sites.models import SiteFile
 from hillpin.sites.store import NewFile, add_site
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
 
 from .base import InterfaceCase
 
@@ -235,21 +235,22 @@ class Editing(InterfaceCase):
         alert.get_by_role("button", name="Take the other").click()
         expect(first.get_by_label("Source of style.css")).to_contain_text("theirs")
 
-    def test_what_is_saved_in_one_window_appears_in_the_other(self) -> None:
-        first = self.open_write()
-        other = self.open_write(self.context.new_page())
-        for target in (first, other):
+    def in_two_windows(self) -> tuple[Page, Page]:
+        """Two windows with the stylesheet open."""
+        windows = self.open_write(), self.open_write(self.context.new_page())
+        for target in windows:
             target.get_by_role("button", name="style.css", exact=True).click()
+        return windows
+
+    def test_what_is_saved_in_one_window_appears_in_the_other(self) -> None:
+        first, other = self.in_two_windows()
         first.get_by_label("Source of style.css").focus()
         first.keyboard.press("Control+Home")
         first.keyboard.type(" /* from the first */")
         expect(other.get_by_label("Source of style.css")).to_contain_text("from the first")
 
     def test_what_is_taken_back_before_it_was_saved_follows_other_windows_again(self) -> None:
-        first = self.open_write()
-        other = self.open_write(self.context.new_page())
-        for target in (first, other):
-            target.get_by_role("button", name="style.css", exact=True).click()
+        first, other = self.in_two_windows()
         first.get_by_label("Source of style.css").focus()
         first.keyboard.type("x")
         first.keyboard.press("Backspace")

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..styles.form_controls import TICK_SIDE, is_bare
 from .boxes import BLOCK, INLINE, Box, Kind
+from .transforms import is_transformed
 
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 _LAYOUT = frozenset({"layout", "content", "strict"})
@@ -57,7 +58,7 @@ def contains_layout(box: Box) -> bool:
 def is_containing_block(box: Box, fixed: bool = False) -> bool:
     """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
     style = box.style
-    if style.transform or style.translate or style.rotate or style.scale or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
+    if is_transformed(style) or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
         # css-transforms-1 §3, filter-effects-1 §5.
         return box.kind != INLINE
     if style.contain and not _CONTAINING.isdisjoint(style.contain):

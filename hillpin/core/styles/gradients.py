@@ -15,6 +15,7 @@ from .values import Dimension, Percentage
 ANGLES = {"top": 0.0, "right": 90.0, "bottom": 180.0, "left": 270.0}
 _SHAPES = ("circle", "ellipse")
 _EXTENTS = ("closest-side", "farthest-side", "closest-corner", "farthest-corner")
+_KINDS = {f"{'repeating-' * is_repeating}{kind}-gradient": (kind, is_repeating) for kind in ("linear", "radial", "conic") for is_repeating in (False, True)}
 _WORDS = frozenset([*ANGLES, *_SHAPES, *_EXTENTS, "to", "at", "from", "center"])
 _CENTRE = (Percentage(50.0), Percentage(50.0))
 
@@ -50,10 +51,8 @@ class Gradient:
 
 def read_gradient(token: Token) -> Gradient | None:
     """A gradient function; None where it is another one, does not parse, or mixes colours in a space of its own."""
-    name = token.lower_name
-    is_repeating = name.startswith("repeating-")
-    kind = name.removeprefix("repeating-").removesuffix("-gradient")
-    if kind not in ("linear", "radial", "conic") or name != f"{'repeating-' if is_repeating else ''}{kind}-gradient":
+    kind, is_repeating = _KINDS.get(token.lower_name, ("", False))
+    if not kind:
         return None
     parts = split_commas(significant(token.arguments))
     head: dict[str, Any] | None = {}
@@ -66,8 +65,7 @@ def read_gradient(token: Token) -> Gradient | None:
 
 def is_wrong(token: Token) -> bool:
     """Whether a function is a gradient that no browser takes; False where it is one that is only not followed here."""
-    kind = token.lower_name.removeprefix("repeating-").removesuffix("-gradient")
-    if kind not in ("linear", "radial", "conic") or not token.lower_name.endswith("-gradient") or read_gradient(token) is not None:
+    if token.lower_name not in _KINDS or read_gradient(token) is not None:
         return False
     inside = significant(token.arguments)
     is_known = all(keyword(one) in _WORDS or read_color(one) is not None for one in inside if one.type == "ident")

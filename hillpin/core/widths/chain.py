@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from ..layout.boxes import BLOCK, FLEX, GRID, Box
 from ..layout.context import Context
+from ..layout.transforms import is_transformed
 from .across import Across
 from .across_sizes import NotAcrossError, Units, larger
 from .moving import Moving
@@ -49,7 +50,7 @@ def chain_to(root: Box, box: Box) -> Chain | None:
 
 def _is_by_itself(box: Box) -> bool:
     style, parent = box.style, box.parent
-    if style.transform or style.translate or style.rotate or style.scale or box.is_out_of_flow or box.inline_parents:
+    if is_transformed(style) or box.is_out_of_flow or box.inline_parents:
         return False
     if parent is None:
         return box.kind == BLOCK

@@ -15,6 +15,7 @@ from ..layout.boxes import Box
 from ..layout.context import Context
 from ..layout.fragments import Fragment
 from ..layout.geometry import root_corner
+from ..layout.transforms import is_transformed
 from ..page import Page
 from .blend import BlendedFragment, Flat, Part, Span, flat_of, has_end, owner_of
 from .extents import ABSENT, ExtentCollector
@@ -265,7 +266,7 @@ def is_bent(root: Box) -> bool:
     """Whether boxes in a tree are moved after layout, by transforms or by sticking, so that a fragment alone does not say
     where its inside is."""
     return any(
-        style.transform or style.translate or style.rotate or style.scale or style.position == "sticky"
+        is_transformed(style) or style.position == "sticky"
         for style in {id(box.style): box.style for box in root.walk()}.values()
     )
 

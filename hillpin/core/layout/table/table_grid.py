@@ -48,6 +48,10 @@ class TableGrid:
     merged: list[tuple[int, tuple[Box | None, Box | None]]] = field(default_factory=list)
     """Column boxes and their groups that are one with a column before them; and the number of columns before each."""
 
+    def rows_of(self, group: Box) -> list[int]:
+        """The places of a group's rows."""
+        return [at for at, row in enumerate(self.rows) if row.group is group]
+
 
 @dataclass(slots=True)
 class Column:

@@ -288,7 +288,7 @@ class _TableLayout:
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
             self._note_part(fragment, row.box, left, top, inner, size.height)
         for group in self.grid.groups:
-            own = [i for i, row in enumerate(self.grid.rows) if row.group is group]
+            own = self.grid.rows_of(group)
             if not self.grid.rows:
                 self._note_part(fragment, group, left, self.edges.top, inner, 0)
             if own:
@@ -317,7 +317,7 @@ class _TableLayout:
         """From where to where columns go: from the first group with a height to the last, where these are moved to."""
         ends: list[tuple[int, int]] = []
         for group in self.grid.groups:
-            own = [at for at, row in enumerate(self.grid.rows) if row.group is group]
+            own = self.grid.rows_of(group)
             if own:
                 move = self.moves.get(id(group), (0, 0))[1]
                 ends.append((tops[own[0]] + move, tops[own[-1]] + rows[own[-1]].height + move))

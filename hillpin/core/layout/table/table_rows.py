@@ -80,7 +80,7 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int) -> li
     for item in sorted((m for m in measured if m.cell.rows > 1), key=lambda m: m.cell.rows):
         _spread_height(sizes[item.cell.row : item.cell.row + item.cell.rows], item.least, spacing)
     for group in grid.groups:
-        own = [size for size, row in zip(sizes, grid.rows, strict=True) if row.group is group]
+        own = [sizes[at] for at in grid.rows_of(group)]
         if own and group.style.height.kind == Kind.FIXED:
             _fill_group(own, group.style.height.units, spacing)
     return sizes
@@ -158,7 +158,7 @@ def _fill_group(rows: list[RowSize], height: int, spacing: int) -> None:
 def fill_table_height(sizes: list[RowSize], grid: TableGrid, extra: int, spacing: int) -> None:
     """A table higher than its rows: groups with a percentage of its height grow first, all of them in proportion to what they lack,
     then bodies by their height, those without a given one first, or others where there are none; what a group gets its rows share (css-tables-3 §3.10.5)."""
-    filled = [(group, own) for group in grid.groups if (own := [size for size, row in zip(sizes, grid.rows, strict=True) if row.group is group])]
+    filled = [(group, [sizes[at] for at in rows]) for group in grid.groups if (rows := grid.rows_of(group))]
     if extra <= 0 or not filled:
         return
     heights = [sum(size.height for size in own) + spacing * (len(own) - 1) for _, own in filled]
