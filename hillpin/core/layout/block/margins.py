@@ -112,14 +112,16 @@ class MarginRules(Generic[N]):
                 if child.is_out_of_flow:
                     continue
                 margins, child_depends = source.below(strut, beside).top_margins(child, inner)
-                if (child.is_bfc_root or child.kind != BLOCK) and self.is_some(margins.strut.positive) and source.has_floats(beside):
+                is_apart = child.is_bfc_root or child.kind != BLOCK
+                if is_apart and self.is_some(margins.strut.positive) and source.has_floats(beside):
                     depends = True
                     if not source.fits(child, beside, inner, self.joined(strut, margins.strut)):
                         # As the browser has it: what is pushed down by floats keeps its margin to itself.
                         return TopMargins(strut, False, strut), True
                 if child.style.clear != "none":
                     depends = True
-                    if _clears(child.style.clear, beside) or source.clears(child, self.joined(strut, margins.place)):
+                    # As the browser has it: the margin of a box with a formatting context of its own counts although it has clearance.
+                    if _clears(child.style.clear, beside) or (not is_apart and source.clears(child, self.joined(strut, margins.place))):
                         return TopMargins(strut, False, strut), True
                 strut, depends = self.joined(strut, margins.strut), depends or child_depends
                 if not margins.through:

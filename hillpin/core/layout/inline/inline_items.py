@@ -194,8 +194,9 @@ class _Builder:
             if item.kind in (ItemKind.BREAK, ItemKind.TAB):
                 result[item.start] = False
                 result[item.end] = True
-            if item.kind == ItemKind.ATOMIC and item.wraps and text[item.end : item.end + 1].strip(" "):
-                result[item.end] = True  # Whatever mark follows; what is before may forbid a break.
+            if item.kind == ItemKind.ATOMIC and item.wraps:
+                result[item.start] = True  # Whatever mark stands beside it (css-text-3 §5.1).
+                result[item.end] = result[item.end] or bool(text[item.end : item.end + 1].strip(" "))
             if item.kind != ItemKind.TEXT:
                 continue
             style = item.box.style

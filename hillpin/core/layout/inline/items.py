@@ -82,10 +82,17 @@ def is_first_side(item: Item) -> bool:
 
 
 def ends_the_text(content: InlineContent, index: int) -> bool:
-    """Whether nothing but boxes out of flow follows from an item on, on a line that may break."""
+    """Whether nothing but boxes out of flow, and a space that goes, follows from an item on, on a line that may break."""
     items = content.items
     last = next((item for item in reversed(items[:index]) if item.kind in (ItemKind.TEXT, ItemKind.ATOMIC)), None)
-    return last is not None and last.wraps and all(item.kind in (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW) for item in items[index:])
+    return last is not None and last.wraps and all(item.kind in _BESIDE_TEXT or _is_space(content, item) for item in items[index:])
+
+
+_BESIDE_TEXT = (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
+
+
+def _is_space(content: InlineContent, item: Item) -> bool:
+    return item.kind == ItemKind.TEXT and item.collapses and item.wraps and content.text[item.start : item.end] == " "
 
 
 def space_follows(content: InlineContent, index: int) -> bool:

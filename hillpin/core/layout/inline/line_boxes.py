@@ -338,7 +338,10 @@ class LineAssembler:
     def _aligned(self, level: Level) -> list[Piece]:
         """What stands at the top or bottom of a level, put there: the level grows to hold it."""
         for inner in level.pending:
-            level.ascent, level.descent = max(level.ascent, inner.held_above), max(level.descent, inner.held_below)
+            if _is_at_top(inner):
+                level.ascent = max(level.ascent, inner.held_above)
+            else:
+                level.descent = max(level.descent, inner.held_below)
         for inner in level.pending:
             height = inner.ascent + inner.descent
             if height > level.ascent + level.descent:

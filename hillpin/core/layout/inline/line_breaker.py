@@ -21,6 +21,7 @@ from .line_parts import (
     hyphenate,
     is_parted_before,
     is_parted_before_space,
+    staying,
     tab_width,
     text_width,
     trimmed_end,
@@ -84,7 +85,7 @@ class LineBreaker:
             elif kind == FLOAT:
                 self._float(line, index, position, indent)
             elif kind == ItemKind.OUT_OF_FLOW:
-                if overflowing and line.has_content and ends_the_text(self.content, index):
+                if line.has_content and self._ends_before(item, index, position, overflowing):
                     return self._cut_before_open(line, index, indent)
                 line.parts.append(Part(item, index, item.start, item.end, 0))
             else:
@@ -141,6 +142,12 @@ class LineBreaker:
             index = line.parts.pop().index
         self._stop(line, index, self.content.items[index].start)
         return self._finish(line, indent)
+
+    def _ends_before(self, item: Item, index: int, position: int, overflowing: bool) -> bool:
+        """Whether a line that is full ends before a box out of flow, which then begins the next one."""
+        if self.content.can_break[item.start] and position > self.available + EPSILON:
+            return True
+        return overflowing and ends_the_text(self.content, index)
 
     def _over(self, position: int, line: Line) -> bool:
         return position - self._hanging(line) > self.available + EPSILON
@@ -283,31 +290,20 @@ class LineBreaker:
         """End the line at the last opportunity among its parts, or None where there is none."""
         parts, can_break = line.parts, self.content.can_break
         if at_item_start:
-            cut = len(parts)
-            while cut and parts[cut - 1].item.kind == OPEN:
-                cut -= 1
-            if any(part.item.kind in (TEXT, ATOMIC, TAB) for part in parts[:cut]):
-                return self._cut_parts(line, cut, None, indent)
+            held = next((number for number in range(len(parts), 0, -1) if parts[number - 1].item.kind in (TEXT, ATOMIC, TAB)), 0)
+            if held:
+                return self._cut_parts(line, staying(parts, held), None, indent)
         for number in range(len(parts) - 1, line.searched - 1, -1):
             part = parts[number]
             if part.item.kind not in (TEXT, ATOMIC, TAB):
                 continue
-            after = number + 1
-            while after < len(parts) and parts[after].item.kind in (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW):
-                after += 1
+            after = staying(parts, number + 1)
             if after < len(parts) and can_break[part.end] and number + 1 <= len(parts) - 1:
                 return self._cut_parts(line, after, None, indent)
             if part.item.kind == TEXT:
                 for cut in range(part.end - 1, part.start, -1):
                     if can_break[cut]:
                         return self._cut_parts(line, number, cut, indent)
-            if part.item.kind in (ATOMIC, TEXT) and can_break[part.start] and any(
-                earlier.item.kind in (TEXT, ATOMIC, TAB) for earlier in parts[:number]
-            ):
-                cut_at = number
-                while cut_at and parts[cut_at - 1].item.kind == OPEN:
-                    cut_at -= 1
-                return self._cut_parts(line, cut_at, None, indent)
         # None so far: only the last part that holds something can still get one, from what comes after it.
         line.searched = next((number for number in range(len(parts) - 1, -1, -1) if parts[number].item.kind in (TEXT, ATOMIC, TAB)), 0)
         return None
@@ -320,9 +316,7 @@ class LineBreaker:
             part = parts[number]
             if part.item.kind != TEXT or not self._breaks_anywhere(part.item):
                 continue
-            after = number + 1
-            while after < len(parts) and parts[after].item.kind in (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW):
-                after += 1
+            after = staying(parts, number + 1)
             if not is_edge or after < len(parts):
                 return self._cut_parts(line, after, None, indent)
             starts = [one for one in grapheme_starts(self.content.text[part.start : part.end]) if one]

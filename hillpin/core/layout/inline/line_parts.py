@@ -135,6 +135,36 @@ def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> 
     return index
 
 
+_WITHOUT_WIDTH = (ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
+
+
+def staying(parts: list[Part], count: int) -> int:
+    """How many parts stay on a line that ends behind its first ``count``: what follows and holds nothing stays, up to an inline box
+    that is open where the line ends or has a box out of flow in it, or such a box behind an empty inline box (as measured)."""
+    has_closed = False
+    while count < len(parts):
+        kind = parts[count].item.kind
+        end = count + 1
+        if kind == ItemKind.OPEN:
+            end = _end_of_empty(parts, count)
+            has_closed = True
+        if end == count or (kind != ItemKind.OPEN and kind not in _WITHOUT_WIDTH) or (kind == ItemKind.OUT_OF_FLOW and has_closed):
+            return count
+        count = end
+    return count
+
+
+def _end_of_empty(parts: list[Part], start: int) -> int:
+    """How many parts come before the end of an inline box with nothing in it but floats; ``start`` where it is none."""
+    for end in range(start + 1, len(parts)):
+        item = parts[end].item
+        if item.kind == ItemKind.CLOSE and item.box is parts[start].item.box:
+            return end + 1
+        if item.kind not in (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT):
+            break
+    return start
+
+
 def is_parted_before(line: Line, item: Item, text: str) -> bool:
     """Whether the start of an inline box may be parted from what is before it though no text says so: where a block in the box
     is next, which stands for a character, and where a line break is, behind a box."""

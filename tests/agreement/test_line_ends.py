@@ -1,0 +1,67 @@
+"""Where lines end beside boxes in the line, boxes out of flow, floats and empty inline boxes, against the browser."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+BOX = "<s>x</s>"
+ABSOLUTE = "<a class=t>x</a>"
+
+
+class BesideBoxes(AgreementCase):
+    def test_lines_end_before_and_behind_a_box_whatever_mark_stands_there(self) -> None:
+        for mark in ("“", "(", "&nbsp;", "&#x2060;", "‑", "「", "¿", "$", "a", ")", "”"):
+            for line in (f"{mark}{BOX}", f"aa {mark}{BOX}", f"aa{mark}{BOX}", f"<u>aa{mark}</u>{BOX}", f"aa{mark}{BOX}{mark}bb"):
+                with self.subTest((mark, line)):
+                    self.agree("div { width: 110px } s { display: inline-block; width: 101px }", f"<div>{line}</div>", (700,))
+
+    def test_quotes_of_generated_content_before_a_box(self) -> None:
+        self.agree("div { width: 70px } div::before { content: open-quote } s { display: inline-block; width: 101px }", f"<div>{BOX}</div>", (700,))
+
+
+class OutOfFlow(AgreementCase):
+    def test_boxes_at_the_end_of_lines_that_are_full(self) -> None:
+        texts = (
+            "timetable{}", "at timetable{}", "timetable {}", "at {} timetable", "at{} timetable", "timetable{}\n", "timetable<b>{}</b>\n", "<b>timetable{}</b>\n",
+            "timetable{}<b> </b>", "timetable{}{}\n", "at {}timetable", "at {}<b>timetable</b>", "at {}<b> timetable</b>", "on at {}timetable", "at-{}timetable", "at {}<img>",
+        )  # fmt: skip
+        for width in (0, 20, 60, 100):
+            for text in texts:
+                with self.subTest((width, text)):
+                    self.agree(f"div {{ width: {width}px }} .t {{ position: absolute }}", f"<div>{text.replace('{}', ABSOLUTE)}</div>", (700,))
+
+    def test_boxes_in_inline_boxes_that_go_to_the_next_line(self) -> None:
+        texts = ("at <b>{}timetable</b>", "at <b>a {}</b>timetable", "at <b>{}</b>timetable", "at <b>{}<i>{}timetable</i></b>", "at {}<b>{}<i>{}timetable</i></b>")
+        for place in ("position: absolute", "float: left", "float: right; height: 40px"):
+            for text in texts:
+                for width in (60, 80):
+                    with self.subTest((place, text, width)):
+                        self.agree(f"div {{ width: {width}px }} .t {{ {place} }}", f"<div>{text.replace('{}', ABSOLUTE)}</div>", (700,))
+
+    def test_empty_inline_boxes_stay_on_the_line_that_ends_behind_them(self) -> None:
+        for text in ("at <b></b>timetable", "at {}<b></b>timetable", "at <i></i>{}<i></i>timetable"):
+            with self.subTest(text):
+                self.agree("div { width: 80px } .t { position: absolute }", f"<div>{text.replace('{}', ABSOLUTE)}</div>", (700,))
+
+
+class AtTheTopOfLines(AgreementCase):
+    def test_what_is_raised_or_lowered_in_what_stands_at_the_top_or_bottom(self) -> None:
+        for side in ("top", "bottom"):
+            for size in ("smaller", "20px", "10px"):
+                for high in ("normal", "10px", "30px"):
+                    for edge in ("border: 1px solid", "padding: 0 1px", "line-height: 40px; padding: 1px"):
+                        for shift in ("sub", "-4px", "4px", "baseline"):
+                            with self.subTest((side, size, high, edge, shift)):
+                                sheet = f"p {{ line-height: {high} }} i {{ vertical-align: {side}; font-size: {size} }} b {{ {edge}; vertical-align: {shift} }}"
+                                self.agree(sheet, "<p><i><b>Leaves</b></i></p>", (700,))
+
+
+class ClearedFirstChildren(AgreementCase):
+    def test_margins_of_boxes_with_a_formatting_context_count_although_they_have_clearance(self) -> None:
+        for child in ("<img class=c>", "<table class=c></table>", "<nav class=c style='overflow: hidden'></nav>", "<div class=c></div>"):
+            for margin in (0, 38, 45, -5):
+                for around in (0, 16, 40):
+                    for before in ("", "z"):
+                        with self.subTest((child, margin, around, before)):
+                            sheet = f".f {{ float: left; height: 50px; width: 20px }} h3 {{ margin: {around}px 40px }} .c {{ display: block; clear: both; margin-top: {margin}px; height: 5px }}"
+                            self.agree(sheet, f"<section style='border: 4px solid'>{before}<i class=f></i><h3>{child}</h3></section>", (700,))
