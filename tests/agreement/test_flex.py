@@ -278,3 +278,12 @@ class Drawings(AgreementCase):
         for flex in ("", "flex-direction: column", "align-items: flex-start", "height: 100px", "flex-wrap: wrap", "display: inline-flex"):
             with self.subTest(flex):
                 self.agree(".f { display: flex; width: 300px }", "".join(f'<div class=f style="{flex}"><img src="{drawing}" style="{limit}"></div>' for limit in limits), (700,))
+
+    def test_content_of_a_column_is_held_by_widths_through_the_ratio(self) -> None:
+        limits = ("max-width: 240px", "max-width: 20%", "max-width: min-content", "min-width: 300px; max-width: 240px", "min-width: 600px; max-width: 240px", "max-width: 240px; padding: 10px", "max-width: 240px; padding: 10px; box-sizing: border-box", "max-width: 240px; align-self: start", "max-width: 240px; width: 300px", "max-width: 240px; margin: 0 auto", "width: 240px")
+        for around in ("flex", "inline-flex"):
+            for limit in limits:
+                for padding in ("0", "25%", "50px"):
+                    with self.subTest((around, limit, padding)):
+                        sheet = f"section {{ display: {around}; flex-direction: column; width: 400px }} .c {{ aspect-ratio: 4/3; {limit} }} p {{ padding: {padding} }}"
+                        self.agree(sheet, "<section><div class=c><p>Timetables of all ferries<br>x<br>x<br>x<br>x<br>x</div></section>", (700,))

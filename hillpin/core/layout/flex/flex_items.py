@@ -132,7 +132,7 @@ class _Sizes:
             content = self._content_height()
             by_ratio = self._ratio() if self.box.kind != REPLACED else None
             if by_ratio is not None:
-                content = max(content, self._from_cross(cross_width(self.ctx, self.item, self.axes), by_ratio))
+                content = self._within_widths(max(content, self._from_cross(cross_width(self.ctx, self.item, self.axes), by_ratio)), by_ratio)
         self.item.minimum_words = "automatic minimum: its min-content size"
         if specified != INDEFINITE and specified < content:
             content = specified
@@ -155,6 +155,14 @@ class _Sizes:
         if self.box.style.min_height.kind != AUTO_KIND and least != INDEFINITE:
             content = max(content, int(f32(max(least - self.edges.block, 0) * ratio)) + self.edges.inline)
         return content
+
+    def _within_widths(self, content: int, ratio: float) -> int:
+        """The same in a column, where the limits are widths."""
+        limit, basis = self.box.style.max_width, self.axes.inner_width
+        if limit.kind == Kind.NONE or (limit.has_percentage and basis == INDEFINITE):
+            return content
+        most = resolve_inline(self.ctx, self.box, limit, self.edges, basis, self.edges.margin_left + self.edges.margin_right)
+        return min(content, self._from_cross(most, ratio))
 
     def _ratio(self) -> float | None:
         if self.box.kind == REPLACED:
