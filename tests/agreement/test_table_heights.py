@@ -80,3 +80,13 @@ class Columns(AgreementCase):
         for css in ("contain: size", "contain: size; contain-intrinsic-size: 90px 40px", "contain: inline-size", "contain-intrinsic-size: 300px 3px; content-visibility: hidden"):
             with self.subTest(css):
                 self.agree(f"caption {{ {css} }}", FARES, widths=(400,))
+
+
+class PaddingInPercent(AgreementCase):
+    def test_rows_are_as_high_as_cells_are_with_percentages_of_the_spacing_too(self) -> None:
+        for text in ("And (weather known back from", "And weather<br><b>known</b> back from", "<b>And-weather</b>"):
+            for padding in ("0 25%", "25%", "10% 20%"):
+                for align in ("middle", "baseline", "bottom"):
+                    for width in (100, 137, 200):
+                        with self.subTest((text, padding, align, width)):
+                            self.agree(f"td {{ padding: {padding}; vertical-align: {align} }} table {{ width: {width}px; border-spacing: 2px }}", f"<table><tr><td>{text}<td>x</table><table><tr><td>{text}</table>", (700,))

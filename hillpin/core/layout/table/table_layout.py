@@ -23,7 +23,7 @@ from ..sizes.sizing import (
 )
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
 from .table_grid import Column, RowSize, TableGrid, gone_columns, table_grid
-from .table_rows import MeasuredCell, aligns_baseline, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
+from .table_rows import MeasuredCell, aligns_baseline, ascent_of, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
 
 
 def spacing_of(box: Box) -> tuple[int, int]:
@@ -264,10 +264,11 @@ class _TableLayout:
 
     def _shift(self, item: MeasuredCell, row: RowSize, height: int) -> int:
         """How far vertical-align moves a cell's content down."""
-        content = max(item.fragment.content_height, edges_of(item.cell.box, item.basis).block)
+        edges = edges_of(item.cell.box, item.basis)
+        content = max(item.fragment.content_height, edges.block)
         align = item.cell.box.style.vertical_align
         if aligns_baseline(item.cell.box):
-            return max(row.baseline - item.ascent, 0)
+            return max(row.baseline - ascent_of(item.fragment, edges), 0)
         if align == "middle":
             return max(height - content, 0) // 2
         return max(height - content, 0) if align == "bottom" else 0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ...styles.values import AUTO_KIND, PERCENT, Kind
-from ..boxes import Box, edges_of
+from ..boxes import Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, Space
 from ..sizes.sizing import to_border_height
@@ -40,13 +40,18 @@ def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing:
     box = cell.box
     edges = edges_of(box, basis + 2 * spacing)
     fragment = ctx.layout(box, Space(basis, fixed_inline=width))
-    least = max(fragment.content_height + edges.block - edges_of(box, basis).block, edges.block)
+    wider = fragment if edges is edges_of(box, basis) else ctx.layout(box, Space(basis + 2 * spacing, fixed_inline=width))
+    least = max(wider.content_height, edges.block)
     natural, height = least, box.style.height
     if height.kind == Kind.FIXED:
         # The table cell height box sizing quirk: padding is inside.
         least = max(least, height.units if ctx.mode == "quirks" else to_border_height(box, height.units, edges.block))
-    ascent = fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
-    return MeasuredCell(cell, width, basis, fragment, least, ascent, natural)
+    return MeasuredCell(cell, width, basis, fragment, least, ascent_of(wider, edges), natural)
+
+
+def ascent_of(fragment: Fragment, edges: Edges) -> int:
+    """Where the baseline of a cell is: its first line's, or where its content ends."""
+    return fragment.first_baseline if fragment.first_baseline is not None else max(fragment.content_height - edges.bottom, 0)
 
 
 def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int) -> list[RowSize]:
