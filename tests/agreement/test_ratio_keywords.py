@@ -27,3 +27,22 @@ class Sliders(AgreementCase):
         for container in ("display: grid", "display: grid; grid: 60px / 200px", "display: flex", "display: flex; flex-direction: column"):
             for own in ("", "height: 40px", "align-self: stretch", "justify-self: stretch"):
                 self.agree(f"div {{ {container} }} input {{ {own} }}", "<div><input type=range></div>", widths=(400,))
+
+
+class ContentWidths(AgreementCase):
+    def test_widths_by_words_are_held_by_limits_of_the_height(self) -> None:
+        widths = ("", "min-width: min-content", "min-width: max-content", "min-width: fit-content", "max-width: min-content", "width: min-content", "width: fit-content", "width: max-content")
+        for ratio in ("aspect-ratio: 1; max-height: 50px", "aspect-ratio: 2; max-height: 20px; padding: 5px", "aspect-ratio: 1; max-height: 50px; box-sizing: border-box; padding: 4px", "aspect-ratio: 1; min-height: 120px"):
+            for width in widths:
+                for around in ("block", "flex", "inline-block", "inline-flex"):
+                    with self.subTest((ratio, width, around)):
+                        self.agree(f"section {{ display: {around} }} p {{ margin: 0; {ratio}; {width} }}", "<section><p>Welcome tickets extraordinarily</section>", (700,))
+
+    def test_fields_are_as_wide_as_their_content_by_themselves(self) -> None:
+        fields = ("<select class=c><option>Welcome tickets</select>", "<select class=c size=3></select>", "<input class=c>", "<input type=date class=c>", "<input type=file class=c>", "<input type=range class=c>", "<textarea class=c></textarea>", "<button class=c>Welcome tickets</button>")
+        sizes = ("height: 110px", "height: 20px", "height: 300px", "height: 110px; min-width: 0", "height: 110px; overflow: hidden", "height: 50px; max-width: 90px", "width: 40px", "min-height: 150px")
+        for field in fields:
+            for size in sizes:
+                for around in ("block", "flex", "grid"):
+                    with self.subTest((field, size, around)):
+                        self.agree(f"section {{ display: {around} }} .c {{ aspect-ratio: 1; {size} }}", f"<section>{field}</section>", (700,))

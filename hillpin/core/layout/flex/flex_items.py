@@ -8,7 +8,7 @@ from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
-from ..replaced.replaced_layout import has_ratio_alone, is_field, ratio
+from ..replaced.replaced_layout import has_ratio_alone, is_held_by_content, ratio
 from ..sizes.ratios import is_of_border_box
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
@@ -150,10 +150,10 @@ class _Sizes:
             return content
         most = resolve_block(self.box, self.box.style.max_height, self.edges, self.axes.percent_block)
         if self.box.style.max_height.kind != Kind.NONE and most != INDEFINITE:
-            content = min(content, int(f32((most - self.edges.block) * ratio)) + self.edges.inline)
+            content = min(content, self._from_cross(most, ratio))
         least = resolve_least(self.box, self.box.style.min_height, self.edges, self.axes.percent_block)
         if self.box.style.min_height.kind != AUTO_KIND and least != INDEFINITE:
-            content = max(content, int(f32(max(least - self.edges.block, 0) * ratio)) + self.edges.inline)
+            content = max(content, self._from_cross(max(least, self.edges.block), ratio))
         return content
 
     def _within_widths(self, content: int, ratio: float) -> int:
@@ -166,7 +166,7 @@ class _Sizes:
 
     def _ratio(self) -> float | None:
         if self.box.kind == REPLACED:
-            return None if self.axes.is_row and is_field(self.box) else ratio(self.box)
+            return None if self.axes.is_row and is_held_by_content(self.box) else ratio(self.box)
         declared = self.box.style.aspect_ratio
         return declared[1] if declared is not None else None
 

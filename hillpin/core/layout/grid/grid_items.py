@@ -157,7 +157,7 @@ class GridItem(AreaItem):
                 return clamp_inline(ctx, box, width_by_ratio(box, edges, self._filling_height(edges, area_height), ratio_of(box) or 1.0), edges, self.area_width, margins)
             width = fit_content(ctx, box, edges, self.area_width - margins)
         is_told_to_fill = word == "stretch" and not auto_margin
-        if box.kind != REPLACED and not is_told_to_fill:
+        if not is_told_to_fill:
             width = through_ratio(box, width, edges, area_height)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
 

@@ -14,6 +14,7 @@ from ..sizes.rules import CONTENT
 from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
 from .natural_sizes import DATE_TYPES
+from .selects import is_list_box
 
 DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 
@@ -60,11 +61,18 @@ def is_replaced(box: Box) -> bool:
     return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
 
 
-def is_field(box: Box) -> bool:
-    """Whether it is an input as wide as its text would be, which a height and a ratio do not change in the browser."""
-    return box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() not in _RATIO_INPUTS
+def is_held_by_content(box: Box) -> bool:
+    """Whether a field is as wide at least as its content by itself, be it that a height and a ratio say less (css-sizing-4 §5.1): where its
+    ``overflow``, which the browser decides for most of them, and its ``min-width`` let it."""
+    if box.element is None or box.style.min_width.kind != AUTO_KIND:
+        return False
+    if box.element.tag == "select":
+        return not is_list_box(box.element)
+    kind = box.element.attributes.get("type", "").lower()
+    return box.element.tag == "input" and kind not in _RATIO_INPUTS and (kind not in _SCROLLING or box.style.overflow_x in ("visible", "clip"))
 
 
+_SCROLLING = frozenset({"range", "checkbox", "radio"})
 _RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 
 
@@ -124,10 +132,11 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
             return width - extra_w, height - extra_h
     elif width is None and height is not None:
         height = max(least_h, min(height, most_h)) if space.fixed_block == INDEFINITE else height
-        if own_ratio is not None and not is_field(box):
+        natural = _natural(box).width
+        if own_ratio is not None:
             width = int(f32((height + extra_h) * own_ratio)) - extra_w
+            width = max(width, natural) if natural is not None and is_held_by_content(box) else width
         else:
-            natural = _natural(box).width
             width = natural if natural is not None else DEFAULT_WIDTH
     elif height is None and width is not None:
         width = max(least_w, min(width, most_w)) if space.fixed_inline == INDEFINITE else width

@@ -29,7 +29,7 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
     options = [node for node in element.descendants() if node.tag == "option"]
     size = parse_positive(element.attributes.get("size"), 4 if "multiple" in element.attributes else 1, 10_000)
     by_content = style.field_sizing == "content"
-    if "multiple" in element.attributes or size > 1:
+    if is_list_box(element):
         return _list_box(element, options, style, fonts, line, max(len(options), 1) if by_content else size)
     if by_content:
         chosen = next((option for option in reversed(options) if "selected" in option.attributes), options[0] if options else None)
@@ -40,6 +40,11 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
         return Natural(widest, line, None, baseline=ascent)
     metrics = metrics_of(fonts, style)
     return Natural(widest + _ARROW, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)
+
+
+def is_list_box(element: Element) -> bool:
+    """Whether a ``select`` shows its options in a box, and not as a menu."""
+    return "multiple" in element.attributes or parse_positive(element.attributes.get("size"), 1, 10_000) > 1
 
 
 def _list_box(element: Element, options: list[Element], style: ComputedStyle, fonts: FontStore, line: int, size: int) -> Natural:

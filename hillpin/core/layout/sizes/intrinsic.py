@@ -13,7 +13,7 @@ from ..inline.inline_items import indent_of, is_wbr, prepare
 from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
-from .ratios import width_by_own_height
+from .ratios import width_by_own_height, widths_by_own_limits
 from .rules import CONTENT
 from .sizing import held_by_content, through_ratio, to_border_box
 
@@ -89,8 +89,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
             # A table is never narrower than its cells.
             low = high = max(low, ctx.content_sizes(box)[0] + edges.inline)
     elif width.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
-        sizes = ctx.content_sizes(box)
-        low = high = (sizes[0] if width.kind == Kind.MIN_CONTENT else sizes[1]) + edges.inline
+        low = high = _by_word(ctx, box)[width.kind == Kind.MAX_CONTENT]
     else:
         low, high = ctx.content_sizes(box)
         low, high = low + edges.inline, high + edges.inline
@@ -106,7 +105,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     elif style.max_width.has_percentage and box.kind == REPLACED and not _is_field(box):
         low = edges.inline
     elif style.max_width.kind in CONTENT:
-        least, most = (size + edges.inline for size in ctx.content_sizes(box))
+        least, most = _by_word(ctx, box)
         low = min(low, most if style.max_width.kind == Kind.MAX_CONTENT else least)
         high = min(high, least if style.max_width.kind == Kind.MIN_CONTENT else most)
     is_pressed = box.kind == REPLACED and (width.has_percentage or (style.max_width.has_percentage and not _is_field(box)))
@@ -114,7 +113,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         # What is pressed together has no least content width that could hold it (css-sizing-3 §5.2.2).
         return low, max(high, minimum_width(ctx, box, style.min_width))
     if style.min_width.kind == Kind.FIT_CONTENT:
-        least, widest = (size + edges.inline for size in ctx.content_sizes(box))
+        least, widest = _by_word(ctx, box)
         return max(low, least), max(high, widest)
     least = minimum_width(ctx, box, style.min_width)
     return max(low, least), max(high, least)
@@ -143,11 +142,16 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
     edges = edges_of(box, 0)
     if length.is_definite_form:
         return to_border_box(box, max(length.resolve(0), 0), edges.inline)
-    if length.kind == Kind.MIN_CONTENT:
-        return ctx.content_sizes(box)[0] + edges.inline
-    if length.kind == Kind.MAX_CONTENT:
-        return ctx.content_sizes(box)[1] + edges.inline
+    if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+        return _by_word(ctx, box)[length.kind == Kind.MAX_CONTENT]
     return edges.inline
+
+
+def _by_word(ctx: Context, box: Box) -> tuple[int, int]:
+    """The border-box widths that ``min-content`` and ``max-content`` mean, percentages of nothing."""
+    edges, held = edges_of(box, 0), widths_by_own_limits(box)
+    low, high = (size + edges.inline for size in ctx.content_sizes(box))
+    return (low, high) if held is None else (max(min(low, held[1]), held[0]), max(min(high, held[1]), held[0]))
 
 
 def inline_sizes(ctx: Context, content: InlineContent, box: Box) -> tuple[int, int]:

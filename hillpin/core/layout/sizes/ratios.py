@@ -6,6 +6,9 @@ from ...styles.values import FIXED
 from ...units import f32
 from ..boxes import REPLACED, Box, Edges, edges_of
 
+UNLIMITED = 1 << 40
+"""Wider than anything (1/64 px)."""
+
 
 def ratio_of(box: Box) -> float | None:
     """width ÷ height preferred by ``aspect-ratio`` on a box that is not replaced."""
@@ -31,5 +34,19 @@ def width_by_own_height(box: Box) -> int | None:
     ratio = ratio_of(box)
     if ratio is None or box.kind == REPLACED or box.style.height.kind != FIXED:
         return None
-    edges, height = edges_of(box, 0), box.style.height.units
+    return _width_by(box, box.style.height.units, ratio)
+
+
+def widths_by_own_limits(box: Box) -> tuple[int, int] | None:
+    """The border-box widths between which ``min-height`` and ``max-height`` hold the content's width through the ratio where they are
+    lengths (css-sizing-4 §4.2); None where there is no ratio or no such limit."""
+    ratio, least, most = ratio_of(box), box.style.min_height, box.style.max_height
+    if ratio is None or box.kind == REPLACED or (most.kind != FIXED and (least.kind != FIXED or not least.units)):
+        return None
+    low = _width_by(box, least.units, ratio) if least.kind == FIXED and least.units else 0
+    return low, max(_width_by(box, most.units, ratio), low) if most.kind == FIXED else UNLIMITED
+
+
+def _width_by(box: Box, height: int, ratio: float) -> int:
+    edges = edges_of(box, 0)
     return width_by_ratio(box, edges, max(height, edges.block) if box.style.box_sizing == "border-box" else height + edges.block, ratio)

@@ -15,7 +15,7 @@ from ...units import INDEFINITE
 from ..boxes import BLOCK, Box, edges_of
 from ..context import Context
 from ..number_kinds import N, N_co
-from .ratios import width_by_own_height
+from .ratios import width_by_own_height, widths_by_own_limits
 
 
 class EdgesOf(Protocol[N_co]):
@@ -93,12 +93,12 @@ class SizeRules(Generic[N]):
         by_height = width_by_own_height(box)
         if by_height is not None:
             return by_height
-        low, high = self.outer_content_sizes(ctx, box, edges)
-        if kind == Kind.MIN_CONTENT:
-            return low
-        if kind == Kind.MAX_CONTENT:
-            return high
-        return self.fit_content(ctx, box, edges, available - margins)
+        if kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+            width = self.outer_content_sizes(ctx, box, edges)[kind == Kind.MAX_CONTENT]
+        else:
+            width = self.fit_content(ctx, box, edges, available - margins)
+        held = widths_by_own_limits(box)
+        return width if held is None else self.larger(self.smaller(width, held[1]), held[0])
 
     def fit_content(self, ctx: Context, box: Box, edges: EdgesOf[N], available: N) -> N:
         """Shrink-to-fit border-box width for an available border-box width (§10.3.5)."""
