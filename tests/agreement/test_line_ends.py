@@ -65,3 +65,12 @@ class ClearedFirstChildren(AgreementCase):
                         with self.subTest((child, margin, around, before)):
                             sheet = f".f {{ float: left; height: 50px; width: 20px }} h3 {{ margin: {around}px 40px }} .c {{ display: block; clear: both; margin-top: {margin}px; height: 5px }}"
                             self.agree(sheet, f"<section style='border: 4px solid'>{before}<i class=f></i><h3>{child}</h3></section>", (700,))
+
+
+class Tabs(AgreementCase):
+    def test_stops_are_of_the_block_and_none_nearer_than_half_a_space(self) -> None:
+        for own in ("", "display: inline", "display: inline; tab-size: 4", "display: inline; padding: 5px", "display: inline; font-size: 20px", "display: inline; word-spacing: 5px"):
+            for around in ("", "font-size: 30px", "text-indent: 20px", "tab-size: 50px", "letter-spacing: 2px"):
+                with self.subTest((own, around)):
+                    lines = "".join(f"<div>aa <pre>{text}<b>x</b></pre></div><div><pre>{text}<b>x</b></pre></div>" for text in ("\tab", "a\tb", "a\n\tb", "ab\n\n\tcc\td", "a b\tc"))
+                    self.agree(f"pre {{ font-family: Slab; {own} }} div {{ {around} }}", lines, (700,))

@@ -7,6 +7,7 @@ from bisect import bisect_right
 from dataclasses import dataclass, field
 
 from ...fonts.linebreak import grapheme_starts
+from ..boxes import INLINE, TEXT
 from ..context import Context
 from .items import Item, ItemKind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
@@ -101,17 +102,21 @@ def trimmed_end(item: Item, text: str, start: int, end: int) -> int:
 
 
 def tab_width(ctx: Context, item: Item, position: int) -> int:
-    """The advance from a place on a line to the next tab stop (css-text-3 §4.2)."""
-    style = item.box.style
-    kind, value = style.tab_size
-    if kind == "spaces":
-        advances, _, _ = shape_text(ctx, style, " ")
-        value = value * (advances[0] + style.letter_spacing + style.word_spacing)
-    stop = value * 64
+    """The advance from a place on a line to the next tab stop, as far apart as spaces of its block container's make them; one that is
+    nearer than half a space is passed (css-text-3 §4.2, as the browser has it)."""
+    container = item.box
+    while container.parent is not None and container.kind in (TEXT, INLINE):
+        container = container.parent
+    style = container.style
+    advances, _, _ = shape_text(ctx, style, " ")
+    kind, value = item.box.style.tab_size
+    stop = value * (advances[0] + style.letter_spacing + style.word_spacing) * 64 if kind == "spaces" else value * 64
     if stop <= 0:
         return 0
-    following = math.floor(position / stop + 1e-9) + 1
-    return min(int(math.ceil(following * stop) - position), round(MOST_ADVANCE * 64))
+    following = (math.floor(position / stop + 1e-9) + 1) * stop
+    if following - position < advances[0] * 32:
+        following += stop
+    return min(int(math.ceil(following) - position), round(MOST_ADVANCE * 64))
 
 
 def hyphen_width(ctx: Context, item: Item) -> int:
