@@ -287,3 +287,9 @@ class Drawings(AgreementCase):
                     with self.subTest((around, limit, padding)):
                         sheet = f"section {{ display: {around}; flex-direction: column; width: 400px }} .c {{ aspect-ratio: 4/3; {limit} }} p {{ padding: {padding} }}"
                         self.agree(sheet, "<section><div class=c><p>Timetables of all ferries<br>x<br>x<br>x<br>x<br>x</div></section>", (700,))
+
+    def test_last_baselines_of_reversed_lines(self) -> None:
+        for direction in ("row", "column"):
+            for held in ("", "height: 200px", "align-content: center; height: 200px"):
+                with self.subTest((direction, held)):
+                    self.agree(f"section {{ display: flex; flex-flow: {direction} wrap-reverse; align-items: last baseline; {held} }} p {{ font-size: 30px }}", "<section><kbd>18</kbd><p>a<br>b</p>x</section><section><kbd style='padding: 9px 0 0'>18</kbd><i style='height: 60px'>a<br>b</i></section>", (700,))

@@ -74,3 +74,13 @@ class Tabs(AgreementCase):
                 with self.subTest((own, around)):
                     lines = "".join(f"<div>aa <pre>{text}<b>x</b></pre></div><div><pre>{text}<b>x</b></pre></div>" for text in ("\tab", "a\tb", "a\n\tb", "ab\n\n\tcc\td", "a b\tc"))
                     self.agree(f"pre {{ font-family: Slab; {own} }} div {{ {around} }}", lines, (700,))
+
+
+class PreservedLines(AgreementCase):
+    def test_widths_by_content_hold_what_ends_before_a_forced_break(self) -> None:
+        for text in ("\n", "a\n", "a\n\nb", " \n", "xx a \n "):
+            for space in ("pre-wrap", "pre", "pre-line"):
+                for edge in ("padding: 0 30px", "margin: 0 20px", "border-left: 5px solid"):
+                    for width in ("fit-content", "min-content"):
+                        with self.subTest((text, space, edge, width)):
+                            self.agree(f"div {{ width: {width} }} a {{ white-space: {space}; {edge} }}", f"<div>x<a>{text}</a>y</div>", (700,))

@@ -267,7 +267,8 @@ class _FlexLayout:
             elif item.align == "last baseline":
                 shift = line.cross - line.descent - item.ascent
                 if self.axes.cross_reversed:
-                    shift = max(i.ascent for i in line.items if i.align == "last baseline") - item.ascent
+                    deepest = max(i.ascent for i in line.items if i.align == "last baseline")
+                    shift = line.cross - item.outer_cross - (deepest - item.ascent)
             else:
                 shift = self._self_offset(item.align, free)
             item.cross_offset = line.cross_offset + shift + item.cross_start

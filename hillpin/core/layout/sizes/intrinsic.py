@@ -178,28 +178,23 @@ class _InlineSizes:
         """Edges of open inline boxes that every piece has (``cloned_edges``)."""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
-        self.behind_wbr = False
+        self.behind_wbr = self.hangs = False
+        """Whether the last text was such an opportunity; whether spaces that end it are preserved: before a forced break they count."""
         self.widest_word = self.end_edges = 0
         """The widest piece of the last text, where it has several, and the edges behind it."""
 
     def run(self) -> tuple[int, int]:
-        can_break = self.content.can_break
-        for item in self.content.items:
+        can_break, items = self.content.can_break, iter(enumerate(self.content.items))
+        for index, item in items:
             if item.kind == ItemKind.TEXT:
                 self._text(item)
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
-                if item.kind == ItemKind.OPEN and item.start and can_break[item.start] and not self.at_edge:
-                    self._end_piece()
-                    self.at_edge = True
-                if item.kind == ItemKind.CLOSE and self.content.has_clones:
-                    self.starts -= start_edge(item.box, 0)
-                    self.ends -= end_edge(item.box, 0)
-                self._grow(edge_width(item, 0))
-                if item.kind == ItemKind.OPEN and self.content.has_clones:
-                    self.starts += start_edge(item.box, 0)
-                    self.ends += end_edge(item.box, 0)
-                self.end_edges += edge_width(item, 0)
+                self._edge(item)
             elif item.kind == ItemKind.BREAK:
+                for _ in range(self._closed_behind(index)):
+                    self._edge(next(items)[1])
+                if self.hangs:
+                    self.line_trailing = 0
                 self._count_edges()
                 self._end_line()
             elif item.kind == ItemKind.FLOAT:
@@ -224,14 +219,31 @@ class _InlineSizes:
         self._count_edges()
         return self.low, self.high
 
+    def _closed_behind(self, index: int) -> int:
+        """How many inline boxes end right behind a forced break: they end before it (``close_after_break``)."""
+        items, last = self.content.items, index + 1
+        while last < len(items) and items[last].kind == ItemKind.CLOSE:
+            last += 1
+        return last - index - 1
+
+    def _edge(self, item: Item) -> None:
+        """An edge of an inline box: its start ends a piece where lines may break before it."""
+        is_start, width = item.kind == ItemKind.OPEN, edge_width(item, 0)
+        if is_start and item.start and self.content.can_break[item.start] and not self.at_edge:
+            self._end_piece()
+            self.at_edge = True
+        self.since_break += width
+        self.line += width
+        self.end_edges += width
+        if self.content.has_clones:
+            sign = 1 if is_start else -1
+            self.starts += sign * start_edge(item.box, 0)
+            self.ends += sign * end_edge(item.box, 0)
+
     def _count_edges(self) -> None:
         """As the browser has it: edges of inline boxes that end a text of several words count to its widest."""
         if self.widest_word and self.end_edges:
             self.low = max(self.low, self.widest_word + self.end_edges)
-
-    def _grow(self, width: int) -> None:
-        self.since_break += width
-        self.line += width
 
     def _text(self, item: Item) -> None:
         text, can_break, ctx = self.content.text, self.content.can_break, self.ctx
@@ -276,6 +288,7 @@ class _InlineSizes:
                     self._end_piece()
         width = text_width(ctx, item, text, item.start, item.end)
         self.line += width
+        self.hangs = not item.collapses
         trimmed = trimmed_end(item, text, item.start, item.end)
         self.line_trailing = width - text_width(ctx, item, text, item.start, trimmed) if trimmed < item.end else 0
 
