@@ -15,6 +15,12 @@ class BesideBoxes(AgreementCase):
                 with self.subTest((mark, line)):
                     self.agree("div { width: 110px } s { display: inline-block; width: 101px }", f"<div>{line}</div>", (700,))
 
+    def test_widths_by_content_hold_a_box_to_the_mark_before_it(self) -> None:
+        for mark in ("(", "“", "&nbsp;", "a", "¿"):
+            for line in (f"{mark}{BOX}", f"aa {mark}{BOX} bb", f"aa{mark}{BOX} bb", f"{mark}<i></i>{BOX}", f"{mark}{BOX})"):
+                with self.subTest((mark, line)):
+                    self.agree("div { width: min-content } p { float: left } s { display: inline-block }", f"<div>{line}</div><p>{line}</p>", (700,))
+
     def test_quotes_of_generated_content_before_a_box(self) -> None:
         self.agree("div { width: 70px } div::before { content: open-quote } s { display: inline-block; width: 101px }", f"<div>{BOX}</div>", (700,))
 

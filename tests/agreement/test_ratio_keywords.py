@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .base import AgreementCase
+from .base import PIXEL, AgreementCase
 
 
 class RatioKeywords(AgreementCase):
@@ -46,3 +46,11 @@ class ContentWidths(AgreementCase):
                 for around in ("block", "flex", "grid"):
                     with self.subTest((field, size, around)):
                         self.agree(f"section {{ display: {around} }} .c {{ aspect-ratio: 1; {size} }}", f"<section>{field}</section>", (700,))
+
+
+class Pictures(AgreementCase):
+    def test_widths_held_by_a_limit_are_what_their_heights_have_through_the_ratio(self) -> None:
+        for width, height in ((101, 67), (640, 427), (333, 500), (1298, 511)):
+            for limit in ("max-width: 100%", "max-width: 50px", "max-width: 68.9px", "max-width: 50px; max-height: 40px", "max-width: 33%; min-height: 60px", "max-height: 33px", "min-width: 700px"):
+                with self.subTest((width, height, limit)):
+                    self.agree(f"div {{ width: 80px }} img, canvas {{ height: auto; {limit} }}", f"<div><img src='{PIXEL}' width={width} height={height}><canvas width={width} height={height}></canvas></div>", (700,))

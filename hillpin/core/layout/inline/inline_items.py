@@ -59,6 +59,8 @@ class _Builder:
         self.items: list[Item] = []
         self.pieces: list[str] = []
         self.length = 0
+        self.unmeasured: list[int] = []
+        """Opportunities that widths by content do without."""
         self.space_pending_removal = True
         """True where a collapsible space would stand at the start of a line or after another space."""
 
@@ -76,7 +78,9 @@ class _Builder:
             getattr(item.box.style, name).has_percentage for item in self.items if item.kind in (ItemKind.OPEN, ItemKind.CLOSE) for name in _EDGES
         )
         has_clones = not has_levels and any(is_cloned(item.box) for item in self.items if item.kind == ItemKind.OPEN)
-        return InlineContent(self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels, has_clones=has_clones)
+        return InlineContent(
+            self.items, text, can_break, has_lines, uniform, has_percentages=percentages, has_levels=has_levels, has_clones=has_clones, unmeasured=self.unmeasured
+        )
 
     def _part_by_levels(self, text: str) -> bool:
         """Part texts where their characters begin to run the other way. False where nothing runs against the paragraph."""
@@ -195,7 +199,10 @@ class _Builder:
                 result[item.start] = False
                 result[item.end] = True
             if item.kind == ItemKind.ATOMIC and item.wraps:
-                result[item.start] = True  # Whatever mark stands beside it (css-text-3 §5.1).
+                # Whatever mark stands beside it (css-text-3 §5.1); as the browser has it, widths by content hold it to one before it.
+                if not result[item.start]:
+                    self.unmeasured.append(item.start)
+                result[item.start] = True
                 result[item.end] = result[item.end] or bool(text[item.end : item.end + 1].strip(" "))
             if item.kind != ItemKind.TEXT:
                 continue

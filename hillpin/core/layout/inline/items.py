@@ -64,6 +64,8 @@ class InlineContent:
     """Whether some of it runs against its paragraph."""
     has_clones: bool = False
     """Whether pieces of some inline box have all its edges (``cloned_edges``)."""
+    unmeasured: list[int] = field(default_factory=list)
+    """Opportunities in ``can_break`` that widths by content do without."""
     break_table: Any = None
     """Where its lines are known to end (``line_ranges.BreakTable``)."""
     line_ends: Any = None

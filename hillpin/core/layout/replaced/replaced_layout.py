@@ -241,7 +241,8 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
 
 
 def _constrained(width: int, height: int, own_ratio: float, limits: tuple[int, int, int, int]) -> tuple[int, int]:
-    """The table of §10.4: limits on both axes, the ratio kept where it can be."""
+    """The table of §10.4: limits on both axes, the ratio kept where it can be. As the browser has it, a width held by its limit is
+    what the height that it gives has through the ratio."""
     least_w, most_w, least_h, most_h = limits
     if not width or not height:
         return max(least_w, min(width, most_w)), max(least_h, min(height, most_h))
@@ -256,7 +257,8 @@ def _constrained(width: int, height: int, own_ratio: float, limits: tuple[int, i
     tall, low = height > most_h, height < least_h
     if wide and tall:
         if most_w * height <= most_h * width:
-            return most_w, max(least_h, by_width(most_w))
+            high = max(least_h, by_width(most_w))
+            return max(least_w, min(most_w, by_height(high))), high
         return max(least_w, by_height(most_h)), most_h
     if narrow and low:
         if least_w * height <= least_h * width:
@@ -267,7 +269,8 @@ def _constrained(width: int, height: int, own_ratio: float, limits: tuple[int, i
     if wide and low:
         return most_w, least_h
     if wide:
-        return most_w, max(by_width(most_w), least_h)
+        high = max(by_width(most_w), least_h)
+        return max(least_w, min(most_w, by_height(high))), high
     if narrow:
         return least_w, min(by_width(least_w), most_h)
     if tall:

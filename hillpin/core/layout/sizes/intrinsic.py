@@ -165,7 +165,10 @@ class _InlineSizes:
     """One walk over the items, keeping the width since the last opportunity and since the last forced break."""
 
     def __init__(self, ctx: Context, content: InlineContent, box: Box) -> None:
-        self.ctx, self.content = ctx, content
+        self.ctx, self.content, self.can_break = ctx, content, content.can_break
+        if content.unmeasured:
+            left_out = set(content.unmeasured)
+            self.can_break = [allowed and at not in left_out for at, allowed in enumerate(content.can_break)]
         indent = indent_of(box)
         self.low = self.high = 0
         self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
@@ -184,7 +187,7 @@ class _InlineSizes:
         """The widest piece of the last text, where it has several, and the edges behind it."""
 
     def run(self) -> tuple[int, int]:
-        can_break, items = self.content.can_break, iter(enumerate(self.content.items))
+        can_break, items = self.can_break, iter(enumerate(self.content.items))
         for index, item in items:
             if item.kind == ItemKind.TEXT:
                 self._text(item)
@@ -229,7 +232,7 @@ class _InlineSizes:
     def _edge(self, item: Item) -> None:
         """An edge of an inline box: its start ends a piece where lines may break before it."""
         is_start, width = item.kind == ItemKind.OPEN, edge_width(item, 0)
-        if is_start and item.start and self.content.can_break[item.start] and not self.at_edge:
+        if is_start and item.start and self.can_break[item.start] and not self.at_edge:
             self._end_piece()
             self.at_edge = True
         self.since_break += width
@@ -246,7 +249,7 @@ class _InlineSizes:
             self.low = max(self.low, self.widest_word + self.end_edges)
 
     def _text(self, item: Item) -> None:
-        text, can_break, ctx = self.content.text, self.content.can_break, self.ctx
+        text, can_break, ctx = self.content.text, self.can_break, self.ctx
         if item.end == item.start:
             return
         start = item.start
