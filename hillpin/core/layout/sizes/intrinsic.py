@@ -181,6 +181,8 @@ class _InlineSizes:
         """Edges of open inline boxes that every piece has (``cloned_edges``)."""
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
+        self.breaks_behind = False
+        """Whether lines break anywhere in the last text, and so behind it and the edges that end there."""
         self.behind_wbr = self.hangs = False
         """Whether the last text was such an opportunity; whether spaces that end it are preserved: before a forced break they count."""
         self.widest_word = self.end_edges = 0
@@ -204,9 +206,9 @@ class _InlineSizes:
                 self._float(item)
             elif item.kind == ItemKind.ATOMIC:
                 low, high = outer_sizes(self.ctx, item.box)
-                if can_break[item.start] and item.wraps and not self.at_edge:
+                if (self.breaks_behind or (can_break[item.start] and item.wraps)) and not self.at_edge:
                     self._end_piece()
-                self.at_edge = False
+                self.at_edge = self.breaks_behind = False
                 self.since_break += low
                 self.line += high
                 self.trailing = self.end_trailing = self.line_trailing = 0
@@ -232,7 +234,7 @@ class _InlineSizes:
     def _edge(self, item: Item) -> None:
         """An edge of an inline box: its start ends a piece where lines may break before it."""
         is_start, width = item.kind == ItemKind.OPEN, edge_width(item, 0)
-        if is_start and item.start and self.can_break[item.start] and not self.at_edge:
+        if is_start and item.start and (self.breaks_behind or self.can_break[item.start]) and not self.at_edge:
             self._end_piece()
             self.at_edge = True
         self.since_break += width
@@ -253,11 +255,11 @@ class _InlineSizes:
         if item.end == item.start:
             return
         start = item.start
-        if can_break[start] and start and not self.at_edge:
+        if (self.breaks_behind or can_break[start]) and start and not self.at_edge:
             self._end_piece()
         if start and not self.since_break and item.collapses and text[start] == " ":
             start += 1
-        self.at_edge, self.behind_wbr = False, is_wbr(item.box)
+        self.at_edge, self.breaks_behind, self.behind_wbr = False, False, is_wbr(item.box)
         if self.behind_wbr:
             return
         if not item.collapses or text[start : item.end].strip(" "):
@@ -287,8 +289,7 @@ class _InlineSizes:
                     self.end_trailing = full - text_width(ctx, item, text, start, end)
                 if end == start and start == item.start:
                     self.trailing = self.end_trailing = full
-                if anywhere:
-                    self._end_piece()
+                self.breaks_behind = anywhere
         width = text_width(ctx, item, text, item.start, item.end)
         self.line += width
         self.hangs = not item.collapses
