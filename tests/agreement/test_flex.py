@@ -293,3 +293,12 @@ class Drawings(AgreementCase):
             for held in ("", "height: 200px", "align-content: center; height: 200px"):
                 with self.subTest((direction, held)):
                     self.agree(f"section {{ display: flex; flex-flow: {direction} wrap-reverse; align-items: last baseline; {held} }} p {{ font-size: 30px }}", "<section><kbd>18</kbd><p>a<br>b</p>x</section><section><kbd style='padding: 9px 0 0'>18</kbd><i style='height: 60px'>a<br>b</i></section>", (700,))
+
+    def test_items_of_wrapping_columns_have_the_room_of_their_line(self) -> None:
+        for wrap in ("wrap", "wrap-reverse", "nowrap"):
+            for align in ("flex-end", "start", "center", "stretch"):
+                for width in (60, 100):
+                    for own in ("", "width: fit-content", "width: 50%", "margin: 0 3px"):
+                        with self.subTest((wrap, align, width, own)):
+                            sheet = f"section {{ display: flex; flex-flow: column {wrap}; align-items: {align}; width: {width}px }} .c {{ {own} }} img {{ width: 50% }} p {{ width: 120px }}"
+                            self.agree(sheet, f"<section><div class=c>words that are many here</div><p>from</p></section><section><div class=c><img src='{PIXEL}' width=101></div><p>from</p></section>", (700,))

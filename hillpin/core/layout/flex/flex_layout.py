@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from ...styles.values import AUTO_KIND
+from dataclasses import replace
+
+from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, baseline_item, distribute, half, offset_of, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
@@ -209,6 +211,8 @@ class _FlexLayout:
         style = item.box.style
         length = style.height if self.axes.is_row else style.width
         if not item.stretches or length.kind != AUTO_KIND:
+            if not self.axes.is_row and line.cross > self.axes.inner_width and self.axes.inner_width != INDEFINITE and length.kind in (AUTO_KIND, Kind.FIT_CONTENT):
+                self._fit_line(item, line)
             return
         wanted = max(line.cross - item.cross_start - item.cross_end, 0)
         if self.axes.is_row:
@@ -219,6 +223,13 @@ class _FlexLayout:
         if item.box.kind == REPLACED or wanted != item.cross or self.axes.is_row:
             item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))
         item.cross = wanted
+
+    def _fit_line(self, item: FlexItem, line: FlexLine) -> None:
+        """As the browser has it: in a column's line that another item makes wider than the container, the line is the room there is."""
+        width = cross_width(self.ctx, item, replace(self.axes, inner_width=line.cross))
+        if width > item.cross:
+            item.fragment = self.ctx.layout(item.box, self._item_space(item, width))
+            item.cross = width
 
     # §9.5 main-axis alignment
 
