@@ -90,3 +90,14 @@ class PreservedLines(AgreementCase):
                     for width in ("fit-content", "min-content"):
                         with self.subTest((text, space, edge, width)):
                             self.agree(f"div {{ width: {width} }} a {{ white-space: {space}; {edge} }}", f"<div>x<a>{text}</a>y</div>", (700,))
+
+
+class ClearedFloats(AgreementCase):
+    def test_one_that_clears_past_the_top_of_its_line_stands_below_it(self) -> None:
+        for clear in ("left", "right", "both"):
+            for side in ("left", "right"):
+                for high in (20, 45, 100):
+                    for text in ("only welcome<s></s>the weather nine{}", "{}only welcome", "only welcome the weather nine on land {}", "only welcome the weather nine on land {} and some more text here to go"):
+                        with self.subTest((clear, side, high, text)):
+                            sheet = f"figure {{ float: right; width: 36px; height: {high}px; margin: 12px 0 16px }} .t {{ float: {side}; clear: {clear} }} s {{ display: inline-block; width: 60px; height: 28px }} h3 {{ width: 250px; font: 20px/1.5 Sans; margin: 0 }}"
+                            self.agree(sheet, f"<figure></figure><h3>{text.replace('{}', '<a class=t>12:45</a>')}</h3>", (700,))

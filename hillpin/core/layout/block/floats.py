@@ -7,6 +7,9 @@ from typing import NamedTuple
 from ...units import ONE
 from .outlines import Outline
 
+FloatState = tuple[int, int, int, int, int]
+"""How many floats there are, where the last one begins, and where the lowest, the lowest left and the lowest right one end."""
+
 
 class Exclusion(NamedTuple):
     """The margin box of a placed float."""
@@ -114,6 +117,15 @@ class Floats:
             self.lowest_left = max(self.lowest_left, item.bottom)
         else:
             self.lowest_right = max(self.lowest_right, item.bottom)
+
+    def state(self) -> FloatState:
+        """What ``restore`` needs to take back the floats placed since."""
+        return len(self.items), self.last_top, self.lowest, self.lowest_left, self.lowest_right
+
+    def restore(self, state: FloatState) -> None:
+        """Take back the floats placed since that state."""
+        count, self.last_top, self.lowest, self.lowest_left, self.lowest_right = state
+        del self.items[count:]
 
     def clear_edge(self, clear: str) -> int | None:
         """The bottom edge that a box with that ``clear`` must be below, or None."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 from ..block.float_shapes import outline_of
-from ..block.floats import NO_CLAMP, Floats
+from ..block.floats import NO_CLAMP, Floats, FloatState
 from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
 from ..containing import is_drawn_tick
 from ..context import Context
@@ -167,8 +167,8 @@ class _LineLayout:
         that it begins with. Past one that it met after a word it does not move.
         """
         floats = self.floats
-        saved_items, saved_state = len(floats.items), self._float_state()
-        self.floats_before = saved_items
+        saved = floats.state()
+        self.floats_before = len(floats.items)
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
         line, line_box = Line(), None
@@ -178,7 +178,7 @@ class _LineLayout:
             self.y, self.line_height = top, height
             self._bounds(top, height)
             line = self.breaker.next_line(index, offset, min(max(self.right - self.left, 0), most), indent)
-            self._keep_floats_before(line, saved_items, saved_state, index)
+            self._keep_floats_before(line, saved, index)
             if not line.has_content and not self._has_edges(line):
                 return line, None, top
             self._bounds(top, height)
@@ -205,22 +205,13 @@ class _LineLayout:
         """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
         return any(part.width or _is_edge(part.item) for part in line.parts)
 
-    def _float_state(self) -> tuple[int, int, int, int]:
-        floats = self.floats
-        return (floats.last_top, floats.lowest, floats.lowest_left, floats.lowest_right)
-
-    def _restore_floats(self, count: int, state: tuple[int, int, int, int]) -> None:
-        floats = self.floats
-        del floats.items[count:]
-        floats.last_top, floats.lowest, floats.lowest_left, floats.lowest_right = state
-
-    def _keep_floats_before(self, line: Line, count: int, state: tuple[int, int, int, int], index: int) -> None:
+    def _keep_floats_before(self, line: Line, saved: FloatState, index: int) -> None:
         """Take back floats that were placed for a part of the line that went to the next one."""
         beyond = [i for i in self.placed_floats if i >= line.next_index]
         if not beyond:
             return
         kept = [i for i in sorted(self.placed_floats) if index <= i < line.next_index]
-        self._restore_floats(count, state)
+        self.floats.restore(saved)
         for i in beyond:
             del self.placed_floats[i]
             self.float_tops.pop(i, None)
@@ -237,13 +228,18 @@ class _LineLayout:
         fragment, edges = self._float_fragment(item.box)
         outer = fragment.width + edges.margin_left + edges.margin_right
         left, right = self.floats.bounds(self.cy + self.y, self.line_height, self.cx, self.cx + self.width)
-        if outer > right - left - position + 1 and not is_at_start:
+        if (outer > right - left - position + 1 or self._is_cleared(item.box)) and not is_at_start:
             return None
         self._put_float(item.box, self.y, index)
         if is_at_start:
             self.floats_before = len(self.floats.items)
         self._bounds(self.y, self.line_height)
         return max(self.right - self.left, 0)
+
+    def _is_cleared(self, box: Box) -> bool:
+        """Whether ``clear`` takes a float below the top of the line."""
+        edge = self.floats.clear_edge(box.style.clear) if box.style.clear != "none" else None
+        return edge is not None and edge > self.cy + self.y
 
     def _float_fragment(self, box: Box) -> tuple[Fragment, Edges]:
         edges = edges_of(box, self.width)
