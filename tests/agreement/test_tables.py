@@ -240,3 +240,10 @@ class CollapsedRows(AgreementCase):
         for look in ("", "border-collapse: collapse", "border-spacing: 9px"):
             self.agree("", "".join(f"<table border style='{look}'>{table}</table>" for table in tables))
         self.agree("", "".join(f"<table border style='height: 200px'>{table}</table>" for table in tables[:2]))
+
+    def test_alignment_of_blocks_goes_no_further_than_to_a_table(self) -> None:
+        tables = ("<table><caption>AAAA</caption><td><b>i</b></td></table>", "<table width=90><tr><td><b>i</b><td><p>j</table>", "<div style='display: table; width: 90px'><b>i</b></div>", "<table width=90><tr><th><b>i</b></table>")
+        for around in ("<td align=right>{}", "<td><center>{}</center>", "<td align=center>{}", "<td style='text-align: right'>{}"):
+            for table in tables:
+                with self.subTest((around, table)):
+                    self.agree("", f"<table width=200><tr>{around.replace('{}', table)}</table>", (700,))

@@ -290,9 +290,12 @@ class Computer:
         return ("px", compute_px(value, self.unit_size(style)))
 
     def _text_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
-        """Heads of tables are centred where nobody says otherwise (``-internal-center``, HTML 15.3.8)."""
+        """Heads of tables are centred where nobody says otherwise (``-internal-center``, HTML 15.3.8); alignment of blocks, which
+        ``align`` and <center> mean, goes no further than to a table (``-internal-table``)."""
         if value == "match-parent" and parent is not None:
             return physical_side(parent.text_align, parent.direction)
+        if value == "-internal-table":
+            return "start" if parent is None or parent.text_align.startswith("-webkit") else parent.text_align
         if value != "-internal-center":
             return value
         return parent.text_align if parent is not None and parent.text_align != "start" else "center"

@@ -189,7 +189,7 @@ _add("line-height", read_line_height, None, inherited=True, compute="line-height
 _add("letter-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
 _add("word-spacing", read_spacing, 0.0, inherited=True, compute="px", restyled=True)
 _add(
-    "text-align", read_keyword(*["start", "left", "right", "center", "justify", "end", "match-parent", "-webkit-center", "-webkit-left", "-webkit-right", "-internal-center"]), "start",
+    "text-align", read_keyword(*["start", "left", "right", "center", "justify", "end", "match-parent", "-webkit-center", "-webkit-left", "-webkit-right", "-internal-center", "-internal-table"]), "start",
     inherited=True, restyled=True, compute="text-align",
 )  # fmt: skip
 _words("text-align-last", "auto start left right center justify end", inherited=True)

@@ -51,7 +51,8 @@ details > summary:first-of-type { display: list-item; list-style: disclosure-clo
 option { min-block-size: 1.2em; padding: 0 2px 1px; white-space: nowrap; font-weight: 400; }
 details[open] > summary:first-of-type { list-style-type: disclosure-open; }
 hr { border: 1px inset gray; margin-block: 0.5em; margin-inline: auto; overflow: hidden; }
-table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial; }
+table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial;
+  text-align: -internal-table; }
 caption { display: table-caption; text-align: -webkit-center; }
 colgroup { display: table-column-group; } col { display: table-column; }
 thead { display: table-header-group; vertical-align: middle; }
