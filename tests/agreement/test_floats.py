@@ -225,3 +225,21 @@ class PushedDown(AgreementCase):
             for around in ("<div>", "<div style='margin: 9px'>", "<div><section>", "<p>x</p><div>", "<div style='padding-left: 50px'>"):
                 body = "".join(f"<div style='overflow: hidden'><div style='{wide}'>Boat</div>{around}<div style='overflow: hidden; margin: 16px 0; {box}'>known isles of</div></div></section></div>" for box in boxes)
                 self.agree("body { margin: 8px }", body, widths=(320,))
+
+
+class BesideFloats(AgreementCase):
+    def test_widths_by_words_have_the_room_between_floats(self) -> None:
+        for side in ("left", "right"):
+            for margin in ("", "margin: 0 27px", "margin-left: 40px"):
+                for width in ("min-width: fit-content", "width: fit-content", "max-width: fit-content", "width: max-content", "min-width: min-content"):
+                    with self.subTest((side, margin, width)):
+                        sheet = f"i {{ float: {side}; width: 100px; height: 40px }} .c {{ overflow: hidden; {margin}; {width} }}"
+                        self.agree(sheet, "<i></i><div class=c>the timetable at weather nine from ferry weather</div>", (320,))
+
+    def test_margins_lie_over_floats_in_widths_by_content(self) -> None:
+        for side in ("left", "right"):
+            for around in ("float: right", "display: inline-block", "width: max-content"):
+                for margin in ("", "margin: 0 27px", "margin-left: 40px", "margin-right: 9px", "margin: 0 auto"):
+                    with self.subTest((side, around, margin)):
+                        sheet = f"i {{ float: {side}; width: 30px; height: 40px; margin: 0 5px }} .c {{ overflow: hidden; {margin} }} .o {{ {around} }}"
+                        self.agree(sheet, "<div class=o><section><i></i><div class=c>the timetable</div></section></div>", (320,))

@@ -28,6 +28,7 @@ from ..sizes.sizing import (
     justified_shift,
     relative_offset,
     resolve_block,
+    takes_the_room,
 )
 from .empty_controls import control_baseline
 from .fieldset import FIELDSET, layout_fieldset
@@ -260,15 +261,13 @@ class _BlockFlow(FlowRules[int, Inside]):
         """The box laid out in a gap between floats; its margins may lie over them."""
         start = max(left, edges.margin_left)
         end = min(right, self.width - edges.margin_right)
-        if box.style.width.is_auto:
+        if takes_the_room(box.style):
             room = max(end - start, 0 if space.shrink else edges.inline)
             space = space._replace(room=room + edges.margin_left + edges.margin_right)
         fragment = self.ctx.layout(box, space)
         free = max(end - start - fragment.width, 0)
-        if edges.auto_left and edges.auto_right:
-            start += free // 2
-        elif edges.auto_left:
-            start += free
+        if edges.auto_left:
+            start += free // 2 if edges.auto_right else free
         elif self.box.is_reversed:
             start = end - fragment.width
         return fragment, start

@@ -112,17 +112,15 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     return fragment
 
 
-_UNLIMITED = (0, 1 << 40, 0, 1 << 40)
-
-
-def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True, is_limited: bool = True) -> tuple[int, int]:
+def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True, is_limited_across: bool = True) -> tuple[int, int]:
     width = _given_width(ctx, box, edges, space, intrinsic) if is_given else None
     height = _given_height(box, edges, space)
     own_ratio = ratio(box)
     border_ratio = box.style.aspect_ratio is not None and not box.style.aspect_ratio[0] and box.style.box_sizing == "border-box"
     extra_w, extra_h = (edges.inline, edges.block) if border_ratio else (0, 0)
-    limits = _limits(ctx, box, edges, space, intrinsic) if is_limited else _UNLIMITED
-    least_w, most_w, least_h, most_h = limits
+    least_w, most_w, least_h, most_h = _limits(ctx, box, edges, space, intrinsic)
+    if not is_limited_across:
+        least_w, most_w = 0, 1 << 40
     if width is None and height is None:
         room = max(space.across - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
@@ -203,7 +201,7 @@ def _is_given_through_ratio(box: Box) -> bool:
 def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space) -> int:
     """What ``min-content`` and the like come to as a limit: the content width that the box has without a given one."""
     room = Space(max(space.inline, 0), percent_block=space.percent_block, shrink=True)
-    natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited=False)[0]
+    natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited_across=False)[0]
     if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
         return max(space.inline - edges.inline, 0)
     return natural

@@ -53,7 +53,9 @@ def _block_sizes(ctx: Context, children: list[Box]) -> tuple[int, int]:
             else:
                 right += child_high
         elif child.is_bfc_root or child.kind != BLOCK:
-            high = max(high, left + right + child_high)
+            # Its margins lie over the floats beside it.
+            edges = edges_of(child, 0)
+            high = max(high, child_high + max(left - max(edges.margin_left, 0), 0) + max(right - max(edges.margin_right, 0), 0))
             left = right = 0
         else:
             high = max(high, left + right, child_high)

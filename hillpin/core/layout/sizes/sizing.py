@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, f32
 from ..alignment import half
@@ -32,18 +33,24 @@ def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
         width = held_by_content(ctx, box, edges, from_ratio)
     else:
         if length.kind != AUTO_KIND:
-            width = resolve_inline(ctx, box, length, edges, space.inline, margins)
+            width = resolve_inline(ctx, box, length, edges, space.inline if length.kind <= Kind.CALC else space.across, margins)
         elif not stretches and (space.shrink or box.is_as_wide_as_content or justification(box)):
             width = fit_content(ctx, box, edges, space.across - margins)
         else:
             width = max(space.across - margins, edges.inline)
         if not stretches and (by_content or length.kind == AUTO_KIND):
             width = through_ratio(box, width, edges, space.percent_block)
-    limited = clamp_inline(ctx, box, width, edges, space.inline, margins, content=from_ratio)
+    limited = clamp_inline(ctx, box, width, edges, space.inline, margins, room=space.across, content=from_ratio)
     ctx.recorder.inline_size(box, edges, space, width, limited)
     return limited
 
 
+def takes_the_room(style: ComputedStyle) -> bool:
+    """Whether a width depends on the room that there is for the box: an automatic one, or one by a word."""
+    return style.width.is_auto or any(length.kind in _BY_ROOM for length in (style.width, style.min_width, style.max_width))
+
+
+_BY_ROOM = (Kind.FIT_CONTENT, Kind.STRETCH)
 _FREE = ("normal", "stretch", "auto", "legacy")
 
 
