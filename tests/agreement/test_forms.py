@@ -164,3 +164,18 @@ class Dates(AgreementCase):
         """Products of single precision decide where a width is rounded up."""
         sizes = (10, 11, 12, 12.8, 13, 14, 14.4, 15, 16, 17, 17.6, 18, 20, 24)
         self.agree("", "".join(f'<p><textarea style="font: {size}px {font}" cols={columns}></textarea><input style="font: {size}px {font}" size={columns}>' for size in sizes for font in ("Sans", "monospace", "Arial") for columns in (10, 20, 33)), (1600,))
+
+
+class StandingOn(AgreementCase):
+    def test_buttons_without_a_line_stand_on_the_end_of_their_content_box(self) -> None:
+        for content in ("", "<span></span>", "<i style='position: absolute'>x</i>", "<i style='float: left'>x</i>", "<div style='height: 5px'></div>", "<p>x</p>"):
+            for style in ("height: 60px", "height: 60px; padding: 10px 0", "", "height: 10px", "min-height: 40px", "display: inline-flex; height: 60px; align-items: center", "display: inline-grid; height: 50px"):
+                with self.subTest((content, style)):
+                    self.agree(f"button {{ {style} }}", f"<div><button>{content}</button>x<b>y</b></div>", (320,))
+
+    def test_fields_that_are_too_low_stand_on_their_text(self) -> None:
+        for field in ("<input>", "<input type=date>", "<input type=file>"):
+            for style in ("height: 10px", "height: 0", "height: 10px; padding: 16px 4px", "height: 60px"):
+                for font in ("16px serif", "15px/1.6 serif"):
+                    with self.subTest((field, style, font)):
+                        self.agree(f"input {{ font: inherit; {style} }} div {{ font: {font} }}", f"<div>{field}x<b>y</b></div>", (320,))

@@ -71,7 +71,7 @@ def layout_block(ctx: Context, box: Box, space: Space, lay_in: LayIn | None = No
         shift = (height - real - edges.block) // 2
     fragment = _fragment(box, edges, inside, width, height, shift)
     if box.is_as_wide_as_content and fragment.first_baseline is None:
-        fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = control_baseline(box, height, edges.top + shift)
+        fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = control_baseline(box, height, edges)
     fragment.content_height = content + edges.block
     ctx.recorder.block(box, edges, space, fragment, inside, floats)
     return fragment

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from ..block.empty_controls import control_baseline
 from ..block.float_shapes import outline_of
 from ..block.floats import NO_CLAMP, Floats, FloatState
 from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
-from ..containing import is_drawn_tick
 from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
@@ -390,7 +390,7 @@ def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
     if box.kind == REPLACED:
         return fragment.last_baseline if box.natural is None or box.natural.first_line is None else None
     if box.kind in (FLEX, GRID, TABLE):
-        return fragment.height if fragment.first_baseline is None and is_drawn_tick(box) else fragment.first_baseline
+        return control_baseline(box, fragment.height, edges_of(box, 0)) if fragment.first_baseline is None else fragment.first_baseline
     if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
         return None
     return fragment.line_baseline if box.kind == BLOCK else fragment.last_baseline

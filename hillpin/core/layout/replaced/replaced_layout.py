@@ -100,9 +100,11 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     natural = _natural(box)
     if natural.baseline is not None:
         # The text of a field or menu stands in the middle of it; in a field that is lower than its line, too. That of files at its top.
-        is_file = box.element is not None and box.element.tag == "input" and box.element.attributes.get("type", "").lower() == "file"
-        spare = 0 if is_file else height - natural.height if natural.height is not None else 0
-        spare = max(spare, 0) if natural.line is None else spare
+        kind = box.element.attributes.get("type", "").lower() if box.element is not None and box.element.tag == "input" else ""
+        spare = height - natural.height if kind != "file" and natural.height is not None else 0
+        if spare < 0:
+            # In one that is too low it stands whole pixels above.
+            spare = -(-spare // 128 * 128) if natural.line is not None or kind in DATE_TYPES else 0
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
     if natural.first_line is not None:
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.first_line
