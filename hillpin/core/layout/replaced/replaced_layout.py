@@ -99,19 +99,29 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)
     if natural.baseline is not None:
-        # The text of a field or menu stands in the middle of it; in a field that is lower than its line, too. That of files at its top.
-        kind = box.element.attributes.get("type", "").lower() if box.element is not None and box.element.tag == "input" else ""
-        spare = height - natural.height if kind != "file" and natural.height is not None else 0
-        if spare < 0:
-            # In one that is too low it stands whole pixels above.
-            spare = -(-spare // 128 * 128) if natural.line is not None or kind in DATE_TYPES else 0
-        fragment.first_baseline = fragment.last_baseline = edges.top + natural.baseline + spare // 2
+        fragment.first_baseline = fragment.last_baseline = edges.top + _text_baseline(box, natural, natural.baseline, height)
     if natural.first_line is not None:
         fragment.first_baseline = fragment.last_baseline = edges.top + natural.first_line
     if natural.sits_on_baseline:
         fragment.first_baseline = fragment.last_baseline = fragment.height
     ctx.recorder.replaced(box, edges, space, fragment)
     return fragment
+
+
+def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> int:
+    """Where the text of a field or menu has its baseline in a content box of that height: in its middle, in a field that is lower than
+    its line, too. That of files is at its top."""
+    kind = box.element.attributes.get("type", "").lower() if box.element is not None and box.element.tag == "input" else ""
+    if kind == "file" or natural.height is None:
+        return baseline
+    leaded, told = box.natural, box.style.height
+    if natural.line is not None and leaded is not None and leaded.height is not None and leaded.baseline is not None:
+        # Where the height that it is told has no more room than its line needs, that has its leading.
+        if (told.units if told.kind == Kind.FIXED else height) <= leaded.height:
+            return leaded.baseline + (height - leaded.height) // 2
+    elif height < natural.height and kind not in DATE_TYPES:
+        return baseline
+    return baseline + (height - natural.height) // 2
 
 
 def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True, is_limited_across: bool = True) -> tuple[int, int]:
