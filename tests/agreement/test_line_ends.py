@@ -101,3 +101,13 @@ class ClearedFloats(AgreementCase):
                         with self.subTest((clear, side, high, text)):
                             sheet = f"figure {{ float: right; width: 36px; height: {high}px; margin: 12px 0 16px }} .t {{ float: {side}; clear: {clear} }} s {{ display: inline-block; width: 60px; height: 28px }} h3 {{ width: 250px; font: 20px/1.5 Sans; margin: 0 }}"
                             self.agree(sheet, f"<figure></figure><h3>{text.replace('{}', '<a class=t>12:45</a>')}</h3>", (700,))
+
+
+class BehindWhatDoesNotWrap(AgreementCase):
+    def test_the_first_letter_of_a_text_broken_anywhere_stays_there(self) -> None:
+        texts = ("leaves board long-standing board back pier at<a>wind</a>", "leaves board long-standing board back<a> wind and more</a>", "leaves <a>wind and more wind and more wind and more wind and more </a>", "<a>wind</a>leaves board long-standing board back")
+        for breaks in ("anywhere", "break-word", "normal"):
+            for space in ("pre-wrap", "normal", "break-spaces"):
+                for text in texts:
+                    with self.subTest((breaks, space, text)):
+                        self.agree(f"div {{ white-space: nowrap; overflow-wrap: {breaks} }} a {{ white-space: {space} }}", f"<div>{text}</div>", (280, 300, 320))

@@ -279,7 +279,7 @@ class LineBreaker:
     def _may_break_before(self, line: Line, start: int) -> bool:
         """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
-        return self.content.can_break[start] or before is None or before.item.kind != TEXT or not before.item.wraps or self._breaks_anywhere(before.item)
+        return self.content.can_break[start] or before is None or before.item.kind != TEXT or self._breaks_anywhere(before.item)
 
     def _may_break_behind(self, line: Line) -> bool:
         """Whether the text that a line ends with breaks anywhere, and so behind itself."""
