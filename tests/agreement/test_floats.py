@@ -243,3 +243,10 @@ class BesideFloats(AgreementCase):
                     with self.subTest((side, around, margin)):
                         sheet = f"i {{ float: {side}; width: 30px; height: 40px; margin: 0 5px }} .c {{ overflow: hidden; {margin} }} .o {{ {around} }}"
                         self.agree(sheet, "<div class=o><section><i></i><div class=c>the timetable</div></section></div>", (320,))
+
+    def test_a_float_met_after_a_word_goes_down_with_its_line(self) -> None:
+        text = "<p>Time<b>Two ships<a class=n>Allows</a></b>, Pier<code>is<code class=n>by</code>Archipelago</code></p>"
+        for side in ("left", "right"):
+            for width in (100, 120, 130, 140, 150, 180, 224):
+                with self.subTest((side, width)):
+                    self.agree(f".n {{ float: {side}; margin-left: 8px }} p {{ margin: 0; width: {width}px }}", text, (320,))

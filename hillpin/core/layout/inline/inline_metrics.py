@@ -10,8 +10,10 @@ from ...fonts.store import FontStore
 from ...styles.style import ComputedStyle
 from ...styles.values import FIXED, Length, Number
 from ...units import f32, percent_of, rounded
-from ..boxes import Box
+from ..block.empty_controls import control_baseline
+from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, edges_of
 from ..context import Context
+from ..fragments import Fragment
 
 
 class FontHeight(NamedTuple):
@@ -109,3 +111,14 @@ def baseline_shift(ctx: Context, style: ComputedStyle, own: FontHeight, parent: 
         half = half // 2 if half >= 0 else -(-half // 2)
         return half - (rounded(parent.x_height / 2) if align == "middle" else 0)
     return None
+
+
+def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
+    """The baseline of an atomic inline box from its border top; None for its bottom margin edge (§10.8.1)."""
+    if box.kind == REPLACED:
+        return fragment.last_baseline if box.natural is None or box.natural.first_line is None else None
+    if box.kind in (FLEX, GRID, TABLE):
+        return control_baseline(box, fragment.height, edges_of(box, 0)) if fragment.first_baseline is None else fragment.first_baseline
+    if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
+        return None
+    return fragment.line_baseline if box.kind == BLOCK else fragment.last_baseline

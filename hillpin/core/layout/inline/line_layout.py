@@ -4,16 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from ..block.empty_controls import control_baseline
 from ..block.float_shapes import outline_of
 from ..block.floats import NO_CLAMP, Floats, FloatState
-from ..boxes import BLOCK, FLEX, GRID, REPLACED, TABLE, Box, Edges, edges_of
+from ..boxes import Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths, pretty_widths
 from .inline_items import has_edge, indent_of, prepare
-from .inline_metrics import FontHeight, baseline_shift, style_metrics
+from .inline_metrics import FontHeight, atomic_baseline, baseline_shift, style_metrics
 from .items import InlineContent, Item, ItemKind
 from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox
@@ -104,6 +103,8 @@ class _LineLayout:
         self.line_height = 1
         self.left = self.right = self.floats_before = 0
         self.is_crossed = False
+        self.first_state, self.at_start = floats.state(), set[int]()
+        """The floats before the line and at its start, of which it has these itself."""
         self._begin(box if box.first_line is None else box.first_line)
 
     def _begin(self, root: Box) -> None:
@@ -167,7 +168,8 @@ class _LineLayout:
         that it begins with. Past one that it met after a word it does not move.
         """
         floats = self.floats
-        saved = floats.state()
+        saved = self.first_state = floats.state()
+        self.at_start = set(self.placed_floats)
         self.floats_before = len(floats.items)
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
@@ -190,6 +192,7 @@ class _LineLayout:
                 edge = floats.next_edge(self.cy + top, height, self.floats_before, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
+                    self._take_back_later()
                     continue
             self.assembler.is_first_line = not self.result.line_count
             line_box = self._assemble(line, indent)
@@ -218,6 +221,13 @@ class _LineLayout:
         for i in kept:
             self._put_float(self.content.items[i].box, self.float_tops.get(i, self.y), i)
 
+    def _take_back_later(self) -> None:
+        """Take back the floats that a line met after a word, which moves on."""
+        self.floats.restore(self.first_state)
+        for i in [i for i in self.placed_floats if i not in self.at_start]:
+            del self.placed_floats[i]
+            self.float_tops.pop(i, None)
+
     def _place_float(self, item: Item, position: int, is_at_start: bool) -> int | None:
         """Place a float met on the line if it fits beside what the line holds, or if it holds nothing, edges of inline boxes
         included; None to put it after the line (CSS 2 §9.5.1)."""
@@ -232,7 +242,8 @@ class _LineLayout:
             return None
         self._put_float(item.box, self.y, index)
         if is_at_start:
-            self.floats_before = len(self.floats.items)
+            self.floats_before, self.first_state = len(self.floats.items), self.floats.state()
+            self.at_start.add(index)
         self._bounds(self.y, self.line_height)
         return max(self.right - self.left, 0)
 
@@ -383,14 +394,3 @@ def _is_edge(item: Item) -> bool:
 
 def _index_of(content: InlineContent, item: Item) -> int:
     return next(i for i, other in enumerate(content.items) if other is item)
-
-
-def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
-    """The baseline of an atomic inline box from its border top; None for its bottom margin edge (§10.8.1)."""
-    if box.kind == REPLACED:
-        return fragment.last_baseline if box.natural is None or box.natural.first_line is None else None
-    if box.kind in (FLEX, GRID, TABLE):
-        return control_baseline(box, fragment.height, edges_of(box, 0)) if fragment.first_baseline is None else fragment.first_baseline
-    if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):
-        return None
-    return fragment.line_baseline if box.kind == BLOCK else fragment.last_baseline
