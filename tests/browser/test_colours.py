@@ -39,7 +39,8 @@ class Colours(InterfaceCase):
         self.assertEqual((self.stored().count("#d9e6ea"), self.stored().count("var(--foam)")), (1, uses))
         expect(self.colour(panel, "#d9e6ea")).to_contain_text("--foam")
         expect(self.colour(panel, "#d9e6ea")).to_contain_text(f"1 + {uses} by name")
-        # The editor has it too.
+        # The field is gone: one goes on from the colour. The editor has the name too.
+        expect(self.colour(panel, "#d9e6ea")).to_be_focused()
         self.page.keyboard.press("Escape")
         self.open_styles()
         expect(self.page.get_by_label("Source of style.css")).to_contain_text("--foam: #d9e6ea")
