@@ -15,6 +15,9 @@ ONE = 64
 INDEFINITE = -1
 """Stands for an indefinite available or percentage-basis size. No used size is negative."""
 
+UNLIMITED = 1 << 40
+"""Stands for no upper limit: larger than any layout length."""
+
 LARGEST = 2**31 // 2 - 1
 """Largest layout length, in 1/64 px: longer ones are clamped as the browser clamps them."""
 

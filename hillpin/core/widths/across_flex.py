@@ -12,9 +12,8 @@ import numpy as np
 
 from ..layout.alignment import split_safety
 from ..layout.boxes import Box
-from ..layout.flex.flex_line import UNLIMITED
 from ..styles.values import AUTO_KIND, Kind, Length
-from ..units import INDEFINITE
+from ..units import INDEFINITE, UNLIMITED
 from .across_items import END, START, halved, is_as_high_as_content, is_placed_simply, may_be_item, offset_in, stretch
 from .across_lengths import FlexSizes, flexed
 from .across_sizes import ARRAYS, NotAcrossError, Row, Units, part_of, resolve

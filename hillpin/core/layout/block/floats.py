@@ -7,8 +7,15 @@ from typing import NamedTuple
 from ...units import ONE
 from .outlines import Outline
 
-FloatState = tuple[int, int, int, int, int]
-"""How many floats there are, where the last one begins, and where the lowest, the lowest left and the lowest right one end."""
+
+class FloatState(NamedTuple):
+    """How many floats there are, where the last one begins, and where the lowest, the lowest left and the lowest right one end."""
+
+    placed: int
+    last_top: int
+    lowest: int
+    lowest_left: int
+    lowest_right: int
 
 
 class Exclusion(NamedTuple):
@@ -120,7 +127,7 @@ class Floats:
 
     def state(self) -> FloatState:
         """What ``restore`` needs to take back the floats placed since."""
-        return len(self.items), self.last_top, self.lowest, self.lowest_left, self.lowest_right
+        return FloatState(len(self.items), self.last_top, self.lowest, self.lowest_left, self.lowest_right)
 
     def restore(self, state: FloatState) -> None:
         """Take back the floats placed since that state."""

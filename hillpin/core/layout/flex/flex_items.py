@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ...styles.values import AUTO_KIND, Kind, Length
-from ...units import INDEFINITE, f32
+from ...units import INDEFINITE, UNLIMITED, f32
 from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
@@ -25,7 +25,7 @@ from ..sizes.sizing import (
     to_border_height,
     width_from_ratio,
 )
-from .flex_line import UNLIMITED, Axes, FlexItem
+from .flex_line import Axes, FlexItem
 
 BY_CROSS = "aspect ratio with its cross size"
 """What is told of a base size that the cross size gives through a ratio."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ...styles.values import AUTO_KIND, Kind
-from ...units import INDEFINITE
+from ...units import INDEFINITE, UNLIMITED
 from ..alignment import Distribution, baseline_item, distribute, half, offset_of, split_safety, static_side
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..context import Context
@@ -112,7 +112,7 @@ class _FlexLayout:
     def _most_main(self) -> int:
         """The largest inner main size of a column whose height depends on its content."""
         limit = resolve_block(self.box, self.box.style.max_height, self.edges, self.space.percent_block)
-        return max(limit - self.edges.block, 0) if limit != INDEFINITE and self.box.style.max_height.is_definite_form else 1 << 40
+        return max(limit - self.edges.block, 0) if limit != INDEFINITE and self.box.style.max_height.is_definite_form else UNLIMITED
 
     def _container_main_size(self, lines: list[FlexLine]) -> int:
         """Step 4: given, or the longest line within the limits of a column's height."""
@@ -211,7 +211,7 @@ class _FlexLayout:
         style = item.box.style
         length = style.height if self.axes.is_row else style.width
         if not item.stretches or length.kind != AUTO_KIND:
-            if not self.axes.is_row and line.cross > self.axes.inner_width and self.axes.inner_width != INDEFINITE and length.kind in (AUTO_KIND, Kind.FIT_CONTENT):
+            if not self.axes.is_row and length.kind in (AUTO_KIND, Kind.FIT_CONTENT):
                 self._fit_line(item, line)
             return
         wanted = max(line.cross - item.cross_start - item.cross_end, 0)
@@ -226,6 +226,8 @@ class _FlexLayout:
 
     def _fit_line(self, item: FlexItem, line: FlexLine) -> None:
         """As the browser has it: in a column's line that another item makes wider than the container, the line is the room there is."""
+        if self.axes.inner_width == INDEFINITE or line.cross <= self.axes.inner_width:
+            return
         width = cross_width(self.ctx, item, replace(self.axes, inner_width=line.cross))
         if width > item.cross:
             item.fragment = self.ctx.layout(item.box, self._item_space(item, width))

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from ...units import UNLIMITED
 from ..boxes import Box, Edges
 from ..fragments import Fragment
-
-UNLIMITED = 1 << 40
 
 
 @dataclass(slots=True, eq=False)

@@ -87,10 +87,11 @@ def ends_the_text(content: InlineContent, index: int) -> bool:
     """Whether nothing but boxes out of flow, and a space that goes, follows from an item on, on a line that may break."""
     items = content.items
     last = next((item for item in reversed(items[:index]) if item.kind in (ItemKind.TEXT, ItemKind.ATOMIC)), None)
-    return last is not None and last.wraps and all(item.kind in _BESIDE_TEXT or _is_space(content, item) for item in items[index:])
+    return last is not None and last.wraps and all(item.kind == ItemKind.OPEN or item.kind in WITHOUT_WIDTH or _is_space(content, item) for item in items[index:])
 
 
-_BESIDE_TEXT = (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
+WITHOUT_WIDTH = (ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
+"""What may stand after the space that a line ends with."""
 
 
 def _is_space(content: InlineContent, item: Item) -> bool:

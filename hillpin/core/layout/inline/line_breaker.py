@@ -8,12 +8,13 @@ from collections.abc import Callable
 from ...fonts.linebreak import grapheme_starts
 from ..context import Context
 from .cloned_edges import edges_around
-from .items import InlineContent, Item, ItemKind, ends_the_text, space_follows
+from .items import WITHOUT_WIDTH, InlineContent, Item, ItemKind, ends_the_text, space_follows
 from .line_parts import (
     SOFT_HYPHEN,
     Line,
     Part,
     close_after_break,
+    count_held,
     edge_width,
     edges_behind,
     emergency_break,
@@ -35,8 +36,6 @@ EPSILON = 1
 
 TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKind.ATOMIC
 FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
-_WITHOUT_WIDTH = (CLOSE, FLOAT, ItemKind.OUT_OF_FLOW)
-"""What may stand after the space that a line ends with."""
 
 
 class LineBreaker:
@@ -154,7 +153,7 @@ class LineBreaker:
 
     def _hanging(self, line: Line) -> int:
         """Width of the collapsible space that the line ends with so far."""
-        part = next((part for part in reversed(line.parts) if part.item.kind not in _WITHOUT_WIDTH and (part.width or part.item.kind != OPEN)), None)
+        part = next((part for part in reversed(line.parts) if part.item.kind not in WITHOUT_WIDTH and (part.width or part.item.kind != OPEN)), None)
         if part is not None and part.item.kind == TEXT:
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:
@@ -289,23 +288,22 @@ class LineBreaker:
     def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
         """End the line at the last opportunity among its parts, or None where there is none."""
         parts, can_break = line.parts, self.content.can_break
-        if at_item_start:
-            held = next((number for number in range(len(parts), 0, -1) if parts[number - 1].item.kind in (TEXT, ATOMIC, TAB)), 0)
-            if held:
-                return self._cut_parts(line, staying(parts, held), None, indent)
-        for number in range(len(parts) - 1, line.searched - 1, -1):
+        held = count_held(parts)
+        if at_item_start and held:
+            return self._cut_parts(line, staying(parts, held), None, indent)
+        for number in range(held - 1, line.searched - 1, -1):
             part = parts[number]
             if part.item.kind not in (TEXT, ATOMIC, TAB):
                 continue
             after = staying(parts, number + 1)
-            if after < len(parts) and can_break[part.end] and number + 1 <= len(parts) - 1:
+            if after < len(parts) and can_break[part.end]:
                 return self._cut_parts(line, after, None, indent)
             if part.item.kind == TEXT:
                 for cut in range(part.end - 1, part.start, -1):
                     if can_break[cut]:
                         return self._cut_parts(line, number, cut, indent)
         # None so far: only the last part that holds something can still get one, from what comes after it.
-        line.searched = next((number for number in range(len(parts) - 1, -1, -1) if parts[number].item.kind in (TEXT, ATOMIC, TAB)), 0)
+        line.searched = max(held - 1, 0)
         return None
 
     def _rewind_anywhere(self, line: Line, indent: int, *, is_edge: bool = False) -> Line | None:

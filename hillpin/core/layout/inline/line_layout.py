@@ -101,10 +101,10 @@ class _LineLayout:
         self.y = 0
         self.limits: list[int] = []
         self.line_height = 1
-        self.left = self.right = self.floats_before = 0
+        self.left = self.right = 0
         self.is_crossed = False
-        self.first_state, self.at_start = floats.state(), set[int]()
-        """The floats before the line and at its start, of which it has these itself."""
+        self.before, self.placed_before = floats.state(), 0
+        """The floats before the line's first word, and how many of them are ``placed_floats``."""
         self._begin(box if box.first_line is None else box.first_line)
 
     def _begin(self, root: Box) -> None:
@@ -158,19 +158,18 @@ class _LineLayout:
         return balanced_widths(self.breaker, self.content, self.width, indent)
 
     def _bounds(self, y: int, height: int) -> None:
-        left, right = self.floats.bounds_of_lines(self.cy + y, height, self.cx, self.cx + self.width, self.floats_before)
+        left, right = self.floats.bounds_of_lines(self.cy + y, height, self.cx, self.cx + self.width, self.before.placed)
         self.left, self.right, self.is_crossed = left - self.cx, max(left, right) - self.cx, left > self.cx and right < min(left, self.cx + self.width)
 
     def _line(self, index: int, offset: int, indent: int) -> tuple[Line, LineBox | None, int]:
         """Break and assemble one line at the first place where it fits beside the floats.
 
         Floats met on the line stay where they were first put while the line moves down past others: those before it and those
-        that it begins with. Past one that it met after a word it does not move.
+        that it begins with. Past one that it met after a word it does not move; such floats go down with it.
         """
         floats = self.floats
-        saved = self.first_state = floats.state()
-        self.at_start = set(self.placed_floats)
-        self.floats_before = len(floats.items)
+        saved = self.before = floats.state()
+        self.placed_before = len(self.placed_floats)
         open_boxes = list(self.assembler.open_boxes)
         top, height = self.y, 1
         line, line_box = Line(), None
@@ -189,7 +188,7 @@ class _LineLayout:
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
             is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
             if (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
-                edge = floats.next_edge(self.cy + top, height, self.floats_before, of_lines=True)
+                edge = floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
                     self._take_back_later()
@@ -223,8 +222,8 @@ class _LineLayout:
 
     def _take_back_later(self) -> None:
         """Take back the floats that a line met after a word, which moves on."""
-        self.floats.restore(self.first_state)
-        for i in [i for i in self.placed_floats if i not in self.at_start]:
+        self.floats.restore(self.before)
+        for i in list(self.placed_floats)[self.placed_before :]:
             del self.placed_floats[i]
             self.float_tops.pop(i, None)
 
@@ -242,8 +241,7 @@ class _LineLayout:
             return None
         self._put_float(item.box, self.y, index)
         if is_at_start:
-            self.floats_before, self.first_state = len(self.floats.items), self.floats.state()
-            self.at_start.add(index)
+            self.before, self.placed_before = self.floats.state(), len(self.placed_floats)
         self._bounds(self.y, self.line_height)
         return max(self.right - self.left, 0)
 

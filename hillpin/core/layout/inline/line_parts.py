@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from ...fonts.linebreak import grapheme_starts
 from ..boxes import INLINE, TEXT
 from ..context import Context
-from .items import Item, ItemKind, edge_of
+from .items import WITHOUT_WIDTH, Item, ItemKind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 SOFT_HYPHEN = "\u00ad"
@@ -140,7 +140,12 @@ def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> 
     return index
 
 
-_WITHOUT_WIDTH = (ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
+def count_held(parts: list[Part]) -> int:
+    """How many parts there are up to the last one that holds something."""
+    return next((number for number in range(len(parts), 0, -1) if parts[number - 1].item.kind in _HOLDING), 0)
+
+
+_HOLDING = (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB)
 
 
 def staying(parts: list[Part], count: int) -> int:
@@ -149,25 +154,27 @@ def staying(parts: list[Part], count: int) -> int:
     has_closed = False
     while count < len(parts):
         kind = parts[count].item.kind
-        end = count + 1
         if kind == ItemKind.OPEN:
             end = _end_of_empty(parts, count)
-            has_closed = True
-        if end == count or (kind != ItemKind.OPEN and kind not in _WITHOUT_WIDTH) or (kind == ItemKind.OUT_OF_FLOW and has_closed):
-            return count
-        count = end
+            if end is None:
+                break
+            count, has_closed = end, True
+        elif kind not in WITHOUT_WIDTH or (kind == ItemKind.OUT_OF_FLOW and has_closed):
+            break
+        else:
+            count += 1
     return count
 
 
-def _end_of_empty(parts: list[Part], start: int) -> int:
-    """How many parts come before the end of an inline box with nothing in it but floats; ``start`` where it is none."""
+def _end_of_empty(parts: list[Part], start: int) -> int | None:
+    """How many parts come before the end of an inline box with nothing in it but floats; None where it is none."""
     for end in range(start + 1, len(parts)):
         item = parts[end].item
         if item.kind == ItemKind.CLOSE and item.box is parts[start].item.box:
             return end + 1
         if item.kind not in (ItemKind.OPEN, ItemKind.CLOSE, ItemKind.FLOAT):
             break
-    return start
+    return None
 
 
 def is_parted_before(line: Line, item: Item, text: str) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ...styles.values import AUTO_KIND, Kind, Length
-from ...units import INDEFINITE, f32
+from ...units import INDEFINITE, UNLIMITED, f32
 from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width, held_height, held_width
 from ..context import Context
@@ -35,9 +35,14 @@ def _natural(box: Box) -> Natural:
     return natural
 
 
+def _input_kind(box: Box) -> str:
+    """The ``type`` of an ``input``, empty for anything else."""
+    return box.element.attributes.get("type", "").lower() if box.element is not None and box.element.tag == "input" else ""
+
+
 def _keeps_its_size(box: Box) -> bool:
     """Whether a field is as large under containment as without, as the browser has it: all but those of dates and files."""
-    tag, kind = ("", "") if box.element is None else (box.element.tag, box.element.attributes.get("type", "").lower())
+    tag, kind = "" if box.element is None else box.element.tag, _input_kind(box)
     return tag in ("textarea", "select") or (tag == "input" and kind not in DATE_TYPES and kind != "image")
 
 
@@ -58,7 +63,7 @@ def is_replaced(box: Box) -> bool:
     if box.kind != REPLACED or box.element is None:
         return box.kind == REPLACED
     tag = box.element.tag
-    return tag not in ("textarea", "select") and (tag != "input" or box.element.attributes.get("type", "").lower() in _SIZED_BY_THE_BROWSER)
+    return tag not in ("textarea", "select") and (tag != "input" or _input_kind(box) in _SIZED_BY_THE_BROWSER)
 
 
 def is_held_by_content(box: Box) -> bool:
@@ -68,7 +73,7 @@ def is_held_by_content(box: Box) -> bool:
         return False
     if box.element.tag == "select":
         return not is_list_box(box.element)
-    kind = box.element.attributes.get("type", "").lower()
+    kind = _input_kind(box)
     return box.element.tag == "input" and kind not in _RATIO_INPUTS and (kind not in _SCROLLING or box.style.overflow_x in ("visible", "clip"))
 
 
@@ -111,7 +116,7 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
 def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> int:
     """Where the text of a field or menu has its baseline in a content box of that height: in its middle, in a field that is lower than
     its line, too. That of files is at its top."""
-    kind = box.element.attributes.get("type", "").lower() if box.element is not None and box.element.tag == "input" else ""
+    kind = _input_kind(box)
     if kind == "file" or natural.height is None:
         return baseline
     leaded, told = box.natural, box.style.height
@@ -132,7 +137,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
     extra_w, extra_h = (edges.inline, edges.block) if border_ratio else (0, 0)
     least_w, most_w, least_h, most_h = _limits(ctx, box, edges, space, intrinsic)
     if not is_limited_across:
-        least_w, most_w = 0, 1 << 40
+        least_w, most_w = 0, UNLIMITED
     if width is None and height is None:
         room = max(space.across - edges.inline - edges.margin_left - edges.margin_right, 0) if space.inline != INDEFINITE else INDEFINITE
         width, height = _natural_size(box, room, (extra_w, extra_h))
@@ -186,7 +191,6 @@ def _given_height(box: Box, edges: Edges, space: Space) -> int | None:
 def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool) -> tuple[int, int, int, int]:
     """min-width, max-width, min-height, max-height of the content box."""
     style = box.style
-    huge = 1 << 40
 
     def inline_limit(length: Length, missing: int) -> int:
         if not intrinsic and length.kind in CONTENT:
@@ -199,9 +203,9 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     def block_limit(value: int, missing: int) -> int:
         return missing if value == INDEFINITE else max(value - edges.block, 0)
 
-    least_w, most_w = inline_limit(style.min_width, 0), inline_limit(style.max_width, huge)
+    least_w, most_w = inline_limit(style.min_width, 0), inline_limit(style.max_width, UNLIMITED)
     least_h = block_limit(resolve_least(box, style.min_height, edges, space.percent_block), 0)
-    most_h = block_limit(resolve_block(box, style.max_height, edges, space.percent_block), huge)
+    most_h = block_limit(resolve_block(box, style.max_height, edges, space.percent_block), UNLIMITED)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
 
 

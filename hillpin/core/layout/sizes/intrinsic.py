@@ -13,9 +13,9 @@ from ..inline.inline_items import indent_of, is_wbr, prepare
 from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
-from .ratios import width_by_own_height, widths_by_own_limits
+from .ratios import width_by_own_height
 from .rules import CONTENT
-from .sizing import held_by_content, through_ratio, to_border_box
+from .sizing import held_by_content, held_by_height, through_ratio, to_border_box
 
 HUGE = 1 << 26
 
@@ -151,9 +151,9 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
 
 def _by_word(ctx: Context, box: Box) -> tuple[int, int]:
     """The border-box widths that ``min-content`` and ``max-content`` mean, percentages of nothing."""
-    edges, held = edges_of(box, 0), widths_by_own_limits(box)
-    low, high = (size + edges.inline for size in ctx.content_sizes(box))
-    return (low, high) if held is None else (max(min(low, held[1]), held[0]), max(min(high, held[1]), held[0]))
+    around = edges_of(box, 0).inline
+    low, high = ctx.content_sizes(box)
+    return held_by_height(box, low + around), held_by_height(box, high + around)
 
 
 def inline_sizes(ctx: Context, content: InlineContent, box: Box) -> tuple[int, int]:

@@ -3,11 +3,8 @@
 from __future__ import annotations
 
 from ...styles.values import FIXED
-from ...units import f32
+from ...units import UNLIMITED, f32
 from ..boxes import REPLACED, Box, Edges, edges_of
-
-UNLIMITED = 1 << 40
-"""Wider than anything (1/64 px)."""
 
 
 def ratio_of(box: Box) -> float | None:

@@ -97,6 +97,10 @@ class SizeRules(Generic[N]):
             width = self.outer_content_sizes(ctx, box, edges)[kind == Kind.MAX_CONTENT]
         else:
             width = self.fit_content(ctx, box, edges, available - margins)
+        return self.held_by_height(box, width)
+
+    def held_by_height(self, box: Box, width: N) -> N:
+        """A border-box width by content, held by limits of the height through the ratio (css-sizing-4 §4.2)."""
         held = widths_by_own_limits(box)
         return width if held is None else self.larger(self.smaller(width, held[1]), held[0])
 

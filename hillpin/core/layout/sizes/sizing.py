@@ -17,7 +17,7 @@ WHOLE = SizeRules[int](max, min, Length.resolve, INDEFINITE.__eq__)
 """The rules at one width."""
 outer_content_sizes, to_border_box, to_border_height, resolve_inline, clamp_inline, fit_content = WHOLE.outer_content_sizes, WHOLE.to_border_box, WHOLE.to_border_height, WHOLE.resolve_inline, WHOLE.clamp_inline, WHOLE.fit_content
 resolve_block, resolve_least, clamp_block, definite_height = WHOLE.resolve_block, WHOLE.resolve_least, WHOLE.clamp_block, WHOLE.definite_height
-auto_margins, relative_offset = WHOLE.auto_margins, WHOLE.relative_offset
+auto_margins, relative_offset, held_by_height = WHOLE.auto_margins, WHOLE.relative_offset, WHOLE.held_by_height
 
 
 def inline_size(ctx: Context, box: Box, edges: Edges, space: Space) -> int:
