@@ -6,6 +6,7 @@ import re
 import shutil
 import tempfile
 import unittest
+from functools import cache
 from pathlib import Path
 from typing import Any, ClassVar
 
@@ -61,6 +62,12 @@ MEASURE = """async ([widths, source]) => {
 Box = tuple[str, float, float, float, float, bool]
 
 
+@cache
+def kept_page() -> BrowserPage:
+    """The tab that all these tests share: a new one costs a process."""
+    return new_page()
+
+
 class AgreementCase(unittest.TestCase):
     """Compares every box of a page at some widths with the browser's: in a frame as wide as the window would be."""
 
@@ -76,11 +83,11 @@ class AgreementCase(unittest.TestCase):
         for font in PARTS.glob("*.woff2"):
             shutil.copy(font, cls.folder / font.name)
         (cls.folder / "host.html").write_text(HOST)
-        cls.page = new_page(1700)
+        cls.page = kept_page()
+        cls.page.set_viewport_size({"width": 1700, "height": 800})
 
     @classmethod
     def tearDownClass(cls) -> None:
-        cls.page.context.close()
         shutil.rmtree(cls.folder)
         super().tearDownClass()
 
