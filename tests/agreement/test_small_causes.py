@@ -25,6 +25,12 @@ class Lines(AgreementCase):
                     self.agree(f"p {{ white-space: {white_space}; text-align: justify; width: 150px }}", f"<p>{text}</p>", (700,))
 
 
+    def test_what_an_inline_box_that_draws_nothing_unites(self) -> None:
+        for style in ("padding: 2px 0", "border-top: 2px solid", "padding: 2px 0; font-size: 30px", "margin-left: 4px; padding: 1px 0", "padding-left: 3px", "position: relative; top: 3px; padding: 1px 0", "display: inline-block; height: 30px"):
+            for content in ("{}", "{}x", "x{}", "<b></b>{}", "<u>{}</u>x", "{}{}", "x {} y"):
+                with self.subTest((style, content)):
+                    self.agree(f"i {{ {style} }} q {{ quotes: none }} q::before {{ content: ''; {style} }}", f"<p>a <s>{content.replace('{}', '<i></i>')}</s>b <q>c</q>", (700,))
+
     def test_edges_before_blocks(self) -> None:
         for style in ("padding-left: 8px", "padding: 0 8px", "border-left: 3px solid", "margin-left: 5px", ""):
             for width in (60, 30, 20):

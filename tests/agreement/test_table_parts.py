@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .base import AgreementCase
+from .base import EXACT, AgreementCase
 
 PARTS = ("caption", "thead", "tbody", "tfoot", ".row", ".last", ".cell")
 TABLE = """<table><caption>Fares</caption><colgroup><col></colgroup><thead><tr><th>Island<th>Single</thead>
@@ -38,3 +38,18 @@ class TableParts(AgreementCase):
 
     def test_what_contains_positioned_boxes(self) -> None:
         self.each("will-change: transform", "contain: layout", "contain: paint", "filter: blur(1px)")
+
+
+class Columns(AgreementCase):
+    def test_columns_that_no_cell_begins_in(self) -> None:
+        columns = (
+            "<col style='min-width: 100px'><col style='width: 80px'>", "<col><col style='min-width: 90px'><col style='width: 80px'>", "<col style='width: 80px'><col style='min-width: 100px'>", "<col><col style='min-width: 200px'>",
+            "<col><col><col style='width: 80px'>", "<col><col><col style='width: 0'>", "<col><col><col style='width: 0%'>", "<col><col style='width: min-content'>", "<col span=3 style='width: 20px'>",
+            "<colgroup style='width: 40px'><col><col><col></colgroup>", "<colgroup style='min-width: 40px'><col><col><col></colgroup>",
+        )  # fmt: skip
+        cells = ("", "<td>a", "<td>wind incomprehensibilities<td>known incomprehensibilities", "<tr><td colspan=2>x<tr><td>aa")
+        for own in columns:
+            for content in cells:
+                for style in ("", "width: 100%", "border-collapse: collapse", "table-layout: fixed; width: 250px", "border-spacing: 7px"):
+                    with self.subTest((own, content, style)):
+                        self.agree("", f"<table style='{style}'>{own}{content}</table>", (320,), tolerance=2 * EXACT)

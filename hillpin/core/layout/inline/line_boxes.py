@@ -56,7 +56,7 @@ class Piece:
     is_inside: bool = False
     """Whether it stands in an inline box with a fragment of its own, which counts in its place."""
     members: list[Piece] | None = None
-    """For an inline box that draws nothing of its own: what it holds on the line, whose rectangles its own unites."""
+    """For an inline box that draws nothing of its own: what it holds on the line, whose rectangles its own unites; empty ones do not count."""
 
 
 _TRANSPARENT = (0.0, 0.0, 0.0, 0.0)
@@ -277,12 +277,14 @@ class LineAssembler:
         piece = Piece(box, level.left, 0, max(right - level.left, 0), above + edges.top, above + below + edges.block)
         inner = [one for part in (level, *level.pending) for one in part.pieces]
         if not self._has_own_fragment(box):
-            piece.members = [one for one in inner if one.members is None and not one.is_inside]
+            held = [one for one in inner if one.members is None and not one.is_inside]
+            piece.members = [one for one in held if one.width and one.height]
         else:
+            held = [piece]
             for one in inner:
                 one.is_inside = True
         # An inline box that has nothing on this line, and goes on or has been elsewhere, is not on this line.
-        if piece.members != [] or not (at_line_end or id(box) in self.shown):
+        if held or not (at_line_end or id(box) in self.shown):
             self.shown.add(id(box))
             level.pieces.append(piece)
         height = FontHeight(level.ascent, level.descent) if level.ascent > NOTHING else FontHeight(0, 0)

@@ -8,7 +8,7 @@ from ...styles.values import AUTO_KIND, PERCENT, Kind, Length
 from ..boxes import Box, edges_of
 from ..context import Context
 from ..sizes.sizing import to_border_box
-from .table_grid import Column, TableCell, TableGrid
+from .table_grid import Column, TableCell, TableGrid, sizing_box
 
 BOUNDLESS = 1_000_000 * 64
 """The max-content width of a table whose percentages leave nothing for its other columns, as the browser has it."""
@@ -37,10 +37,7 @@ def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool
 
 
 def _from_column_boxes(own: Box | None, group: Box | None) -> Column:
-    """By its own box; by its group's where that has no width and the group's is a length, or where there is only that."""
-    column = Column()
-    is_of_group = group is not None and (own is None or (own.style.width.is_auto and group.style.width.kind == Kind.FIXED))
-    box = group if is_of_group else own
+    column, box = Column(), sizing_box((own, group))
     if box is not None:
         width = box.style.width
         if width.kind == Kind.FIXED:
@@ -145,10 +142,10 @@ def _fixed_from_first_row(ctx: Context, grid: TableGrid, columns: list[Column], 
                 column.percent_extra = edges.inline // len(spanned) if style.box_sizing == "content-box" else 0
 
 
-def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True) -> tuple[int, int]:
-    """Min- and max-content width of all columns together (§3.8.3)."""
-    low = sum(column.minimum for column in columns)
-    high = sum(column.maximum for column in columns)
+def grid_sizes(grid: TableGrid, columns: Sequence[Column], trust_percentages: bool = True) -> tuple[int, int]:
+    """Min- and max-content width of all columns together (§3.8.3), and of those that are one with another."""
+    low = grid.merged_least + sum(column.minimum for column in columns)
+    high = grid.merged_most + sum(column.maximum for column in columns)
     if trust_percentages:
         share = sum(column.percent or 0.0 for column in columns)
         for column in columns:

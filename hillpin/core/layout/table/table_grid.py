@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from dataclasses import dataclass, field
 
+from ...styles.values import FIXED, PERCENT
 from ..boxes import Box, Kind
 
 MOST_COLUMNS = 1_000
@@ -47,6 +48,9 @@ class TableGrid:
     """Column boxes and their groups that stand for no column."""
     merged: list[tuple[int, tuple[Box | None, Box | None]]] = field(default_factory=list)
     """Column boxes and their groups that are one with a column before them; and the number of columns before each."""
+    merged_least: int = 0
+    merged_most: int = 0
+    """What the minimum widths of merged columns add to the table's own, and, of those under a spanning cell, to its largest."""
 
     def rows_of(self, group: Box) -> list[int]:
         """The places of a group's rows."""
@@ -113,25 +117,44 @@ def _build(table: Box) -> TableGrid:
 
 def _drop_empty_columns(grid: TableGrid, width: int) -> None:
     """Columns at the end that no cell reaches and that have no width of their own come to nothing (css-tables-3 §3.4)."""
-    while len(grid.columns) > width and all(box is None or box.style.width.is_auto for box in grid.columns[-1]):
+    while len(grid.columns) > width and not has_width(grid.columns[-1]):
         grid.dropped.append(grid.columns.pop())
+
+
+def sizing_box(owners: tuple[Box | None, Box | None]) -> Box | None:
+    """Which box sizes a column: its own, or its group's where that has no width and the group's is a length, or where there is only that."""
+    own, group = owners
+    return group if group is not None and (own is None or (own.style.width.is_auto and group.style.width.kind == FIXED)) else own
+
+
+def has_width(owners: tuple[Box | None, Box | None]) -> bool:
+    """Whether a column has a width of its own that is not zero."""
+    box = sizing_box(owners)
+    if box is None:
+        return False
+    width = box.style.width
+    return (width.kind == FIXED and width.units > 0) or (width.kind == PERCENT and width.percent > 0)
 
 
 def _merge_columns(grid: TableGrid) -> None:
     """Columns in which no cell starts and that have no width of their own are one with those before them: they take no width
     and no spacing (css-tables-3 §3.4)."""
     starts = {cell.column for cell in grid.cells}
-    kept = [index for index, owners in enumerate(grid.columns) if index in starts or any(box is not None and not box.style.width.is_auto for box in owners)]
+    kept = [index for index, owners in enumerate(grid.columns) if index in starts or has_width(owners)]
     if len(kept) == len(grid.columns):
         return
     place = {index: number for number, index in enumerate(kept)}
+    spanned_at = {index for cell in grid.cells for index in range(cell.column + 1, cell.column + cell.columns)}
     for cell in grid.cells:
         spanned = [place[index] for index in range(cell.column, cell.column + cell.columns) if index in place]
         cell.column, cell.columns = spanned[0], len(spanned)
     for index, owners in enumerate(grid.columns):
-        if index not in place and any(box is not None for box in owners):
+        if index not in place and (box := sizing_box(owners)) is not None:
             before = bisect_left(kept, index)
             if before < len(kept):
+                least = box.style.min_width.units if box.style.min_width.kind == FIXED else 0
+                grid.merged_least += least
+                grid.merged_most += least if index in spanned_at else 0
                 grid.merged.append((before, owners))
             else:
                 grid.dropped.append(owners)

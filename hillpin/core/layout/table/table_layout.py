@@ -59,7 +59,8 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     grid = table_grid(box)
     across, _ = spacing_of(box)
     edges = edges_of(box, 0)
-    low, high = grid_sizes(measured_columns(ctx, grid, across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT), trusts_percentages(box))
+    columns = measured_columns(ctx, grid, across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT)
+    low, high = grid_sizes(grid, columns, trusts_percentages(box))
     gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
@@ -123,7 +124,7 @@ class _TableLayout:
         space, box, edges = self.space, self.box, self.edges
         gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
         self.columns = measured_columns(self.ctx, self.grid, self.across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT)
-        low, high = grid_sizes(self.columns)
+        low, high = grid_sizes(self.grid, self.columns)
         low, high = low + gaps + edges.inline, high + gaps + edges.inline
         captions = max((contributions(self.ctx, caption)[0] for caption in self.grid.captions), default=0)
         low = max(low, captions)
@@ -295,12 +296,7 @@ class _TableLayout:
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
                 self._note_part(fragment, group, left, tops[own[0]], inner, end - tops[own[0]])
-        wide = {id(group) for width, (_, group) in zip(widths, self.grid.columns, strict=False) if width}
-        for index, (column, column_group) in enumerate(self.grid.columns[: len(widths)]):
-            owners = [owner for owner in (column, column_group) if owner is not None]
-            # Those of a group without a width are at the top, too.
-            top, down = (first, bottom - first) if widths[index] else (first if id(column_group) in wide else 0, 0)
-            fragment.row_offsets += [(owner, self.edges.left + offsets[index], top, widths[index], down) for owner in owners]
+        self._note_columns(fragment, widths, offsets, first, bottom)
         for before, (column, _) in self.grid.merged:
             if column is not None:
                 left = offsets[before] - (self.across if before else 0)
@@ -313,6 +309,20 @@ class _TableLayout:
                 fragment.row_offsets.append((column, present[id(column_group)], first, 0, 0) if is_inside else (column, 0, origin, 0, 0))
             if column_group is not None and id(column_group) not in present:
                 fragment.row_offsets.append((column_group, 0, origin, 0, 0))
+
+    def _note_columns(self, fragment: Fragment, widths: list[int], offsets: list[int], first: int, bottom: int) -> None:
+        """Column boxes and groups, each from its first column to its last."""
+        spans: dict[int, tuple[Box, Box | None, int, int]] = {}
+        for offset, width, (column, group) in zip(offsets, widths, self.grid.columns, strict=False):
+            for owner in (column, group):
+                if owner is not None:
+                    start = spans[id(owner)][2] if id(owner) in spans else offset
+                    spans[id(owner)] = owner, group, start, offset + width
+        wide = {id(group) for _, group, start, end in spans.values() if end > start}
+        for owner, group, start, end in spans.values():
+            # Those of a group without a width are at the top, too.
+            top, down = (first, bottom - first) if end > start else (first if id(group) in wide else 0, 0)
+            fragment.row_offsets.append((owner, self.edges.left + start, top, end - start, down))
 
     def _column_ends(self, rows: list[RowSize], tops: list[int]) -> tuple[int, int]:
         """From where to where columns go: from the first group with a height to the last, where these are moved to."""
