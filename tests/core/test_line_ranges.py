@@ -11,7 +11,9 @@ from hillpin.core.fonts.measured import AtSize, FaceKey, MeasuredFace
 from hillpin.core.layout.boxes import Box
 from hillpin.core.layout.context import Context
 from hillpin.core.layout.inline.inline_items import prepare
+from hillpin.core.layout.inline.inline_result import InlineResult
 from hillpin.core.layout.inline.items import InlineContent
+from hillpin.core.layout.inline.line_layout import _LineLayout
 from hillpin.core.layout.inline.line_ranges import (
     Breaks,
     BreakTable,
@@ -113,6 +115,33 @@ class Ranges(unittest.TestCase):
         paragraph = page.select("p")[0]
         for window, height in ((98, 60), (100, 40), (158, 40), (160, 20)):
             self.assertEqual(page.layout(window).rects[paragraph].height, height, window)
+
+    def test_lines_with_inline_boxes_are_made_once_for_all_widths_in_which_they_are_the_same(self) -> None:
+        html = "<!DOCTYPE html><style>body { margin: 0; font: 20px Tens } p { margin: 0 5px }</style><p>aa <b>bb</b> cc</p>"
+        page = Page(MemoryFiles({"index.html": html}), measured={FaceKey("tens", 400, False): FACE, FaceKey("tens", 700, False): FACE})
+        paragraph, bold = page.select("p")[0], page.select("b")[0]
+        made: list[int] = []
+        run = _LineLayout.run
+
+        def counted(lines: _LineLayout) -> InlineResult:
+            made.append(lines.width // PX)
+            return run(lines)
+
+        # "aa bb cc" is 80 wide, "aa bb" and "bb cc" 50, each word 20; the paragraph is 10 narrower than the window.
+        with mock.patch.object(_LineLayout, "run", counted):
+            for window, height, left in ((59, 60, 5), (60, 40, 35), (75, 40, 35), (89, 40, 35), (90, 20, 35), (200, 20, 35), (61, 40, 35), (30, 60, 5)):
+                layout = page.layout(window)
+                self.assertEqual((layout.rects[paragraph].height, layout.rects[bold].x), (height, left), window)
+        self.assertEqual(made, [49, 50, 80])
+
+    def test_lines_whose_places_the_width_decides_are_made_at_each(self) -> None:
+        for css in ("text-align: center", "text-align: right", "text-indent: 10%"):
+            html = f"<!DOCTYPE html><style>body {{ margin: 0; font: 20px Tens }} p {{ margin: 0; {css} }}</style><p>aa <b>bb</b> cc</p>"
+            page = Page(MemoryFiles({"index.html": html}), measured={FaceKey("tens", 400, False): FACE, FaceKey("tens", 700, False): FACE})
+            bold = page.select("b")[0]
+            shift = {"text-align: center": 50, "text-align: right": 100, "text-indent: 10%": 10}[css]
+            places = [page.layout(window).rects[bold].x for window in (200, 300)]
+            self.assertEqual(places[1] - places[0], shift, css)
 
 
 class Tables(unittest.TestCase):

@@ -148,6 +148,10 @@ class Box:
 
     height_matters: bool | None = None
     """Whether something inside depends on a height from outside; None until it is asked."""
+    takes_height: bool | None = None
+    """Whether its own style has to do with a height from outside; None until it is asked."""
+    has_plain_height: bool | None = None
+    """Whether nothing in its own style makes its height another than that of its content; None until it is asked."""
     edges_cache: Edges | None = None
     edges_memo: tuple[int, Edges] | None = None
     edges_plan: EdgesPlan | None = None
@@ -179,7 +183,7 @@ class Box:
 
     def forget(self) -> None:
         """Drop what layout remembered of this box: its style has changed."""
-        self.edges_memo = self.edges_plan = None
+        self.edges_memo = self.edges_plan = self.takes_height = self.has_plain_height = None
         self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
         self.fragment_cache.clear()
         self.flow_cache.clear()
@@ -267,6 +271,11 @@ def _has_stretched_ratio(flex: Box) -> bool:
 
 
 def takes_height(box: Box) -> bool:
-    style = box.style
-    lengths = (style.height, style.min_height, style.max_height, style.top, style.bottom)
-    return any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths) or (box.kind == GRID and style.row_gap.has_percentage)
+    """Whether a box's own style has to do with a height given from outside."""
+    known = box.takes_height
+    if known is None:
+        style = box.style
+        lengths = (style.height, style.min_height, style.max_height, style.top, style.bottom)
+        known = any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths) or (box.kind == GRID and style.row_gap.has_percentage)
+        box.takes_height = known
+    return known

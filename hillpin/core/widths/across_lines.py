@@ -8,8 +8,8 @@ from ..layout.boxes import Box
 from ..layout.fragments import InlineRect
 from ..layout.inline.inline_items import prepare
 from ..layout.inline.items import InlineContent, ItemKind
-from ..layout.inline.line_layout import InlineResult, layout_lines, text_end
-from ..layout.inline.line_ranges import Breaks, breaks_alike, breaks_at, uniform_line
+from ..layout.inline.line_layout import layout_lines, text_end
+from ..layout.inline.line_ranges import Breaks, breaks_at, stay_alike, uniform_line
 from ..units import INDEFINITE
 from .across_sizes import NotAcrossError, Row, Units
 from .strips import BlocksAcross, Inside
@@ -40,10 +40,7 @@ def _still_lines(across: BlocksAcross, box: Box, content: InlineContent, widths:
     """Lines in content widths over which no style changes."""
     if content.uniform:
         return _uniform(across, box, content, widths)
-    style = box.style
-    if not breaks_alike(box, content) or style.text_align not in ("start", "left") or style.text_align_last not in ("auto", "start", "left"):
-        raise NotAcrossError
-    if any(item.kind == ItemKind.OPEN and (item.box.is_relative or id(item.box) in across.holders) for item in content.items):
+    if not stay_alike(box, content) or any(item.kind == ItemKind.OPEN and id(item.box) in across.holders for item in content.items):
         raise NotAcrossError
     return _inline_boxes(across, box, content, widths)
 
@@ -77,9 +74,7 @@ def _inline_boxes(across: BlocksAcross, box: Box, content: InlineContent, widths
     heights, rights = np.zeros(len(widths), np.int64), np.zeros(len(widths), np.int64)
     lines: list[tuple[Row, list[InlineRect]]] = []
     for breaks, places in _runs(across, box, content, widths):
-        if breaks.made is None:
-            breaks.made = layout_lines(across.ctx, box, int(widths[places[0]]), INDEFINITE, None, 0, 0)
-        result: InlineResult = breaks.made
+        result = breaks.made if breaks.made is not None else layout_lines(across.ctx, box, int(widths[places[0]]), INDEFINITE, None, 0, 0)
         if result.children or result.out_of_flow or not result.line_count:
             raise NotAcrossError
         heights[places], rights[places] = result.height, result.right

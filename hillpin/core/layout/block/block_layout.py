@@ -22,12 +22,11 @@ from ..sizes.sizing import (
     auto_margins,
     block_size,
     child_percent_basis,
-    height_by_ratio,
+    has_own_height,
     inline_size,
     justification,
     justified_shift,
     relative_offset,
-    resolve_block,
     takes_the_room,
 )
 from .empty_controls import control_baseline
@@ -84,8 +83,8 @@ def _fragment(box: Box, edges: Edges, inside: Inside, width: int, height: int, s
         box,
         width,
         height,
-        [Placed(x + left, y + top, child) for x, y, child in inside.children],
-        [InlineRect(b, x + left, y + top, w, h) for b, x, y, w, h in inside.inlines],
+        [Placed(x + left, y + top, child) for x, y, child in inside.children] if left or top else list(inside.children),
+        [InlineRect(b, x + left, y + top, w, h) for b, x, y, w, h in inside.inlines] if left or top else list(inside.inlines),
         [item._replace(x=item.x + left, y=item.y + top) for item in inside.out_of_flow],
         None if inside.first_baseline is None else inside.first_baseline + top,
         None if inside.last_baseline is None else inside.last_baseline + top,
@@ -385,8 +384,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     if contains_height(box):
         content = held_height(box)
     height = block_size(box, edges, space, content + edges.block, width)
-    has_height = resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE or height_by_ratio(box, edges, width) != INDEFINITE
-    if height != content + edges.block or has_height:
+    if height != content + edges.block or has_own_height(box, edges, percent_block, width):
         bottom = NO_STRUT
     through = inside.through and not height and not edges.block
     bottom = WHOLE_MARGINS.plus(bottom, edges.margin_bottom)

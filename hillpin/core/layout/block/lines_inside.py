@@ -5,7 +5,8 @@ from __future__ import annotations
 from ..boxes import Box
 from ..context import Context
 from ..inline.inline_metrics import marker_height, text_edges
-from ..inline.line_layout import InlineResult, layout_lines
+from ..inline.inline_result import InlineResult
+from ..inline.line_layout import layout_lines
 from ..mirror import turn_floats, turned_children, turned_floats, turned_inlines, turned_waiting
 from .floats import Floats
 from .inside import NO_STRUT, Inside

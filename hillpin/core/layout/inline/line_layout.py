@@ -2,46 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-
 from ..block.float_shapes import outline_of
 from ..block.floats import NO_CLAMP, Floats, FloatState
 from ..boxes import Box, Edges, edges_of
 from ..context import Context
-from ..fragments import Fragment, InlineRect, LineEnd, OutOfFlow, Placed, Space
+from ..fragments import Fragment, InlineRect, LineEnd, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths, pretty_widths
 from .inline_items import has_edge, indent_of, prepare
 from .inline_metrics import FontHeight, atomic_baseline, baseline_shift, style_metrics
+from .inline_result import InlineResult
 from .items import InlineContent, Item, ItemKind
 from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import LineBreaker
 from .line_parts import Line, widened_spaces
-from .line_ranges import breaks_at, uniform_line
+from .line_ranges import BrokenLine, breaks_at, keep_lines, lines_kept, stay_alike, uniform_line
 
 MOST_TRIES = 200
-
-
-@dataclass(slots=True)
-class InlineResult:
-    """All lines of a context, relative to its content box."""
-
-    height: int = 0
-    children: list[Placed] = field(default_factory=list)
-    inlines: list[InlineRect] = field(default_factory=list)
-    out_of_flow: list[OutOfFlow] = field(default_factory=list)
-    first_baseline: int | None = None
-    last_baseline: int | None = None
-    right: int = 0
-    line_count: int = 0
-    line_height: int = 0
-    breaks: int = 0
-    """Where the lines end, as one number."""
-    ends: list[tuple[int, int]] = field(default_factory=list)
-    """How far down each line ends, and its baseline is, where some are to be left out."""
-    line_ends: list[LineEnd] = field(default_factory=list)
-    """Of lines that are not all alike."""
 
 
 def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats: Floats | None, cx: int, cy: int) -> InlineResult:
@@ -50,13 +28,22 @@ def layout_lines(ctx: Context, box: Box, width: int, percent_block: int, floats:
     ``floats`` are those of the formatting context, with the content box's origin at (cx, cy) in it.
     """
     content = prepare(ctx, box)
-    if content.uniform and (floats is None or not floats.items or floats.lowest <= cy):
+    is_free = floats is None or not floats.items or floats.lowest <= cy
+    if content.uniform and is_free:
         uniform = _uniform(ctx, box, content, width)
         if floats is not None and floats.lines_left != NO_CLAMP and uniform.first_baseline is not None:
             high = uniform.line_height
             uniform.ends = [(high * number + high, high * number + uniform.first_baseline) for number in range(uniform.line_count)]
         return uniform
-    return _LineLayout(ctx, box, content, width, percent_block, floats if floats is not None else Floats(), cx, cy).run()
+    is_kept = is_free and (floats is None or floats.lines_left == NO_CLAMP) and stay_alike(box, content)
+    known = lines_kept(content, width) if is_kept else None
+    if known is not None:
+        return known.again()
+    lines = _LineLayout(ctx, box, content, width, percent_block, floats if floats is not None else Floats(), cx, cy)
+    result = lines.run()
+    if is_kept:
+        keep_lines(ctx, content, width, lines.broken, result.again())
+    return result
 
 
 def _indent(box: Box, width: int) -> int:
@@ -95,6 +82,7 @@ class _LineLayout:
         self.basis = 0 if box.edges_memo is None else box.edges_memo[0]
         self.floats, self.cx, self.cy = floats, cx, cy
         self.result = InlineResult()
+        self.broken: list[BrokenLine] = []
         self.atomics: dict[int, tuple[Fragment, FontHeight, int]] = {}
         self.placed_floats: dict[int, Placed] = {}
         self.float_tops: dict[int, int] = {}
@@ -132,6 +120,7 @@ class _LineLayout:
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top, indent)
             ends.append((index, offset))
+            self.broken.append(((index, offset), line, indent))
             index, offset = line.next_index, line.next_offset
             indent = 0
             if first is not None and result.line_count:

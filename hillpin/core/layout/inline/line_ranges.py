@@ -7,14 +7,14 @@ opportunity to break, would fit too.
 from __future__ import annotations
 
 from bisect import bisect_right
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from typing import Any
 
 from ..boxes import Box
 from ..context import Context
 from .inline_items import indent_of, prepare
 from .inline_metrics import fallback_height, style_metrics
+from .inline_result import InlineResult
 from .items import InlineContent, ItemKind
 from .line_breaker import LineBreaker
 from .line_parts import Line, edge_width, text_width, trimmed_end
@@ -33,16 +33,22 @@ class Breaks:
     highest: int
     count: int
     right: int
-    made: Any = None
+    made: InlineResult | None = None
     """The lines themselves, where they are the same at all of these widths."""
+
+
+BrokenLine = tuple[tuple[int, int], Line, int]
+"""A line with the item and the place in the text where it begins, and its indent."""
 
 
 class BreakTable:
     """The breaks of one text that are known so far, ascending."""
 
-    __slots__ = ("breaks", "lows")
+    __slots__ = ("are_alike", "breaks", "lows")
 
     def __init__(self) -> None:
+        self.are_alike: bool | None = None
+        """Whether lines that end alike are alike (``stay_alike``); None until it is asked."""
         self.lows: list[int] = []
         self.breaks: list[Breaks] = []
 
@@ -63,14 +69,45 @@ class BreakTable:
 
 def breaks_at(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
     """The breaks in a content width of a text alone in its box, or of what ``breaks_alike``; worked out once."""
-    table = content.break_table
-    if table is None:
-        table = content.break_table = BreakTable()
-    known: Breaks | None = table.find(width)
+    table = _table_of(content)
+    known = table.find(width)
     if known is None:
         known = _breaks(ctx, box, content, width)
         table.add(known)
     return known
+
+
+def _table_of(content: InlineContent) -> BreakTable:
+    table: BreakTable | None = content.break_table
+    if table is None:
+        table = content.break_table = BreakTable()
+    return table
+
+
+def stay_alike(box: Box, content: InlineContent) -> bool:
+    """Whether lines that end alike are the same in every content width: text and inline boxes of fixed edges, from the left."""
+    table = _table_of(content)
+    if table.are_alike is None:
+        style = box.style
+        is_left = style.text_align in ("start", "left") and style.text_align_last in ("auto", "start", "left")
+        table.are_alike = is_left and breaks_alike(box, content) and not any(item.kind == ItemKind.OPEN and item.box.is_relative for item in content.items)
+    return table.are_alike
+
+
+def lines_kept(content: InlineContent, width: int) -> InlineResult | None:
+    """The lines in a content width, where they were kept for it or for one in which they are the same."""
+    known = _table_of(content).find(width)
+    return known.made if known is not None else None
+
+
+def keep_lines(ctx: Context, content: InlineContent, width: int, lines: list[BrokenLine], made: InlineResult) -> None:
+    """Keep lines that ``stay_alike``, for all content widths in which they are the same."""
+    table = _table_of(content)
+    known = table.find(width)
+    if known is None:
+        known = _range_of(ctx, content, width, lines)
+        table.add(known)
+    known.made = made
 
 
 def uniform_line(ctx: Context, box: Box, content: InlineContent) -> tuple[int, int]:
@@ -116,10 +153,14 @@ def breaks_alike(box: Box, content: InlineContent) -> bool:
 def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Breaks:
     """Break all lines in a content width, and see between which widths nothing changes."""
     breaker = LineBreaker(ctx, content, width, lambda item: 0, lambda item, position, is_at_start: None)
+    return _range_of(ctx, content, width, _lines(breaker, content, width, indent_of(box).resolve(width)), stays=breaks_alike(box, content))
+
+
+def _range_of(ctx: Context, content: InlineContent, width: int, lines: Iterable[BrokenLine], *, stays: bool = True) -> Breaks:
+    """Lines in a content width, and between which widths they end alike, if they do."""
     count = right = 0
     lowest, highest = 0, WIDEST
-    stays = breaks_alike(box, content)
-    for start, line, indent in _lines(breaker, content, width, indent_of(box).resolve(width)):
+    for start, line, indent in lines:
         count += 1
         used = line.width + indent
         right = max(right, used)
@@ -130,7 +171,7 @@ def _breaks(ctx: Context, box: Box, content: InlineContent, width: int) -> Break
     return Breaks(lowest, highest, count, right) if stays and lowest <= width < highest else Breaks(width, width + 1, count, right)
 
 
-def _lines(breaker: LineBreaker, content: InlineContent, width: int, indent: int) -> Iterator[tuple[tuple[int, int], Line, int]]:
+def _lines(breaker: LineBreaker, content: InlineContent, width: int, indent: int) -> Iterator[BrokenLine]:
     index = offset = 0
     while index < len(content.items):
         line = breaker.next_line(index, offset, width, indent)

@@ -151,10 +151,29 @@ def height_by_ratio(box: Box, edges: Edges, width: int) -> int:
     return height_from_ratio(box, edges, width)
 
 
+def has_plain_height(box: Box) -> bool:
+    """Whether nothing in a box's own style makes its height another than that of what is in it."""
+    known = box.has_plain_height
+    if known is None:
+        style = box.style
+        is_free = style.height.kind == AUTO_KIND and style.min_height.kind == AUTO_KIND and style.max_height.kind == Kind.NONE
+        known = box.has_plain_height = is_free and ratio_of(box) is None and not contains_height(box)
+    return known
+
+
+def has_own_height(box: Box, edges: Edges, percent_block: int, width: int) -> bool:
+    """Whether a box's height is given, or comes from its width."""
+    if has_plain_height(box):
+        return False
+    return resolve_block(box, box.style.height, edges, percent_block) != INDEFINITE or height_by_ratio(box, edges, width) != INDEFINITE
+
+
 def definite_block_size(box: Box, edges: Edges, space: Space) -> int:
     """The border-box height where it does not depend on content, clamped; else INDEFINITE."""
     if space.fixed_block != INDEFINITE:
         return space.fixed_block if space.definite else INDEFINITE
+    if has_plain_height(box):
+        return INDEFINITE
     if box.style.height.kind == Kind.STRETCH and space.block != INDEFINITE:
         return max(space.block - edges.margin_top - edges.margin_bottom, edges.block)
     return definite_height(box, edges, space.percent_block)
@@ -164,6 +183,8 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
     """The border-box height of a box whose content makes a border box ``content`` high (§10.5 to §10.7)."""
     if space.fixed_block != INDEFINITE:
         return space.fixed_block
+    if has_plain_height(box):
+        return max(content, edges.block)
     if box.kind in (FLEX, GRID) and contains_height(box) and (box.kind != GRID or box.style.contain_intrinsic_height.kind != Kind.NONE or is_drawn_tick(box)):
         content = held_height(box) + edges.block
     height = definite_block_size(box, edges, space)
@@ -185,6 +206,8 @@ def child_percent_basis(box: Box, edges: Edges, space: Space, width: int) -> int
     if height == INDEFINITE:
         if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
             return space.percent_block
+        if has_plain_height(box):
+            return INDEFINITE
         by_ratio = height_by_ratio(box, edges, width) if space.fixed_block == INDEFINITE else INDEFINITE
         return max(by_ratio - edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
     return max(height - edges.block, 0)
