@@ -179,3 +179,11 @@ class StandingOn(AgreementCase):
                 for font in ("16px serif", "15px/1.6 serif"):
                     with self.subTest((field, style, font)):
                         self.agree(f"input {{ font: inherit; {style} }} div {{ font: {font} }}", f"<div>{field}x<b>y</b></div>", (320,))
+
+    def test_fields_whose_width_is_a_percentage_can_be_compressed(self) -> None:
+        for field in ("<textarea class=x></textarea>", "<input class=x>", "<select class=x><option>some words</select>", "<input class=x type=range>", "<input class=x type=file>", "<input class=x type=date>"):
+            for width in ("60%", "20px", "calc(10% + 5px)"):
+                for limit in ("min-width: fit-content", "min-width: min-content", "min-width: max-content", "max-width: fit-content", "max-width: min-content"):
+                    for room, padding in ((100, ""), (256, "padding: 0 40%")):
+                        with self.subTest((field, width, limit, room)):
+                            self.agree(f"div {{ width: {room}px }} .x {{ width: {width}; {limit}; {padding} }}", f"<div>{field}</div>", (700,))

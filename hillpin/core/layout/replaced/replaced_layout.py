@@ -220,7 +220,16 @@ def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space)
     natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited_across=False)[0]
     if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
         return max(space.inline - edges.inline, 0)
+    if length.kind != Kind.MAX_CONTENT and box.style.width.has_percentage and _is_field(box):
+        # A field whose width is a percentage can be compressed to what that is of nothing (css-sizing-3 §5.2.2).
+        least = max(to_border_box(box, box.style.width.resolve(0), edges.inline) - edges.inline, 0)
+        return least if length.kind == Kind.MIN_CONTENT else min(natural, max(space.inline - edges.margin_left - edges.margin_right - edges.inline, least))
     return natural
+
+
+def _is_field(box: Box) -> bool:
+    kind = _input_kind(box)
+    return box.element is not None and box.element.tag in ("input", "select", "textarea") and (kind == "file" or kind not in DATE_TYPES)
 
 
 def style_length_is_usable(length: Length, basis: int) -> bool:
