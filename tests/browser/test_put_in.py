@@ -135,6 +135,7 @@ class PutIn(InterfaceCase):
         panel = self.page.get_by_role("region", name="Many alike")
         expect(panel.get_by_role("heading", level=2)).to_have_text("a")
         panel.get_by_role("button", name="Take li#p-1 around it").click()
+        expect(panel.get_by_role("heading", level=2)).to_have_text("li#p-1")
         panel.get_by_role("radio", name="rows of words").click()
         panel.get_by_label("Rows of words").fill("Ines\nJon")
         expect(panel.get_by_label("The markup")).to_contain_text('<li id="p-2"><a href="#p-2">Jon</a></li>')
