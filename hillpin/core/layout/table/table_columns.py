@@ -142,10 +142,10 @@ def _fixed_from_first_row(ctx: Context, grid: TableGrid, columns: list[Column], 
                 column.percent_extra = edges.inline // len(spanned) if style.box_sizing == "content-box" else 0
 
 
-def grid_sizes(grid: TableGrid, columns: Sequence[Column], trust_percentages: bool = True) -> tuple[int, int]:
-    """Min- and max-content width of all columns together (§3.8.3), and of those that are one with another."""
-    low = grid.merged_least + sum(column.minimum for column in columns)
-    high = grid.merged_most + sum(column.maximum for column in columns)
+def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True, merged: tuple[int, int] = (0, 0)) -> tuple[int, int]:
+    """Min- and max-content width of all columns together (§3.8.3), with what those that are ``merged`` add to them."""
+    low = merged[0] + sum(column.minimum for column in columns)
+    high = merged[1] + sum(column.maximum for column in columns)
     if trust_percentages:
         share = sum(column.percent or 0.0 for column in columns)
         for column in columns:

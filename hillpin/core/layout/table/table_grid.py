@@ -48,8 +48,7 @@ class TableGrid:
     """Column boxes and their groups that stand for no column."""
     merged: list[tuple[int, tuple[Box | None, Box | None]]] = field(default_factory=list)
     """Column boxes and their groups that are one with a column before them; and the number of columns before each."""
-    merged_least: int = 0
-    merged_most: int = 0
+    merged_sizes: tuple[int, int] = (0, 0)
     """What the minimum widths of merged columns add to the table's own, and, of those under a spanning cell, to its largest."""
 
     def rows_of(self, group: Box) -> list[int]:
@@ -153,8 +152,7 @@ def _merge_columns(grid: TableGrid) -> None:
             before = bisect_left(kept, index)
             if before < len(kept):
                 least = box.style.min_width.units if box.style.min_width.kind == FIXED else 0
-                grid.merged_least += least
-                grid.merged_most += least if index in spanned_at else 0
+                grid.merged_sizes = grid.merged_sizes[0] + least, grid.merged_sizes[1] + (least if index in spanned_at else 0)
                 grid.merged.append((before, owners))
             else:
                 grid.dropped.append(owners)

@@ -60,7 +60,7 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     across, _ = spacing_of(box)
     edges = edges_of(box, 0)
     columns = measured_columns(ctx, grid, across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT)
-    low, high = grid_sizes(grid, columns, trusts_percentages(box))
+    low, high = grid_sizes(columns, trusts_percentages(box), grid.merged_sizes)
     gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
@@ -124,7 +124,7 @@ class _TableLayout:
         space, box, edges = self.space, self.box, self.edges
         gaps = self.across * (len(self.grid.columns) + 1) if self.grid.columns else 0
         self.columns = measured_columns(self.ctx, self.grid, self.across, is_fixed(box), box.style.width.kind == Kind.FIT_CONTENT)
-        low, high = grid_sizes(self.grid, self.columns)
+        low, high = grid_sizes(self.columns, merged=self.grid.merged_sizes)
         low, high = low + gaps + edges.inline, high + gaps + edges.inline
         captions = max((contributions(self.ctx, caption)[0] for caption in self.grid.captions), default=0)
         low = max(low, captions)
