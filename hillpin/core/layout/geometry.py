@@ -26,6 +26,10 @@ class Scroller:
     height: int
 
 
+Holder = tuple[tuple[int, int, Fragment], tuple[int, int] | None]
+"""What sticky boxes are kept in: its place and fragment, and how far it can be scrolled where it is what scrolls."""
+
+
 @dataclass(frozen=True, slots=True)
 class GeneratedBox:
     """A pseudo-element's box: its rectangle in CSS px of the page, and, unless it is an inline box, its fragment with its page
@@ -65,6 +69,8 @@ class Collector:
         """How wide what can be scrolled to is, from the side where the page begins."""
         self.scroll_bottom = height
         self.from_right = False
+        self.holder: Holder | None = None
+        """The box that is being gone through, as what holds its children that are sticky."""
 
     def collect(self, root: Fragment) -> None:
         """Note all rectangles of a page."""
@@ -103,7 +109,9 @@ class Collector:
             edges = fragment.edges()
             ends = self._ends(fragment, x, y)
             scroller = Scroller(x + edges.left, y + edges.top, fragment.width - edges.inline, fragment.height - edges.block)
-        shifts = stuck_inlines(fragment, x, y, scroller, ends) if box.has_sticky_inlines else None
+        # What stands in an anonymous block is kept in what that stands in.
+        holder = self.holder if box.role == "anonymous" and self.holder is not None else ((x, y, fragment), ends)
+        shifts = stuck_inlines(fragment, x, y, scroller, holder) if box.has_sticky_inlines else None
         for item in fragment.inlines:
             if shifts:
                 dx, dy = shift_of(item.box, fragment.box, shifts)
@@ -120,19 +128,21 @@ class Collector:
         for child_x, child_y, child in fragment.children:
             cx, cy = x + child_x, y + child_y
             if child.box.style.position == "sticky":
-                cx, cy = stuck(child.box, (cx, cy, child.width, child.height), (x, y, fragment), scroller, ends)
+                cx, cy = stuck(child.box, (cx, cy, child.width, child.height), holder, scroller)
             if shifts:
                 dx, dy = shift_of(child.box.parent, fragment.box, shifts)
                 cx, cy = cx + dx, cy + dy
+            self.holder = holder
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
             within = _through_parts(matrix, child.box.parent, box, parts) if parts else matrix
             self._visit(child, cx, cy, within, scroller, inside)
 
     def _ends(self, fragment: Fragment, x: int, y: int) -> tuple[int, int] | None:
         """How far what scrolls can be scrolled, where something in it is sticky; found once for all that is."""
-        if not fragment.box.has_sticky_inlines and not any(child.box.style.position == "sticky" for _, _, child in fragment.children):
+        if not _holds_sticky(fragment):
             return None
-        return scroll_ends(fragment, x, y, None)
+        right, bottom = scroll_ends(fragment, x, y, None)
+        return right, max(bottom, y + fragment.content_height - fragment.edges().border_bottom)
 
     def _shapes(self, svg: Element, fragment: Fragment, x: int, y: int, matrix: Matrix) -> None:
         """Note what an inline svg draws."""
@@ -203,6 +213,13 @@ class _WithoutCollector(Collector):
             self._visit(child, x + child_x, y + child_y, IDENTITY, Scroller(x, y, fragment.width, fragment.height), False)
 
 
+def _holds_sticky(fragment: Fragment) -> bool:
+    """Whether something that is sticky is kept in a box: in its lines, among its children, or in anonymous blocks."""
+    if fragment.box.has_sticky_inlines:
+        return True
+    return any(child.box.style.position == "sticky" or (child.box.role == "anonymous" and _holds_sticky(child)) for _, _, child in fragment.children)
+
+
 def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tuple[int, int]:
     """How far to the right and down what stands in a box reaches (css-overflow-3 §2.2), one of the boxes in it left out with all
     that it holds. 1/64 px of the page; ``x`` and ``y`` are where the box itself is."""
@@ -212,14 +229,11 @@ def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tupl
     return collector.scroll_right, collector.scroll_bottom
 
 
-def stuck(
-    box: Box, place: tuple[int, int, int, int], parent: tuple[int, int, Fragment], scroller: Scroller, ends: tuple[int, int] | None
-) -> tuple[int, int]:
-    """Where a sticky box of a place and a size is while nothing is scrolled (css-position-3 §3.4). ``ends`` is how far its parent can
-    be scrolled, where that is what scrolls."""
+def stuck(box: Box, place: tuple[int, int, int, int], holder: Holder, scroller: Scroller) -> tuple[int, int]:
+    """Where a sticky box of a place and a size is while nothing is scrolled (css-position-3 §3.4)."""
     style = box.style
     x, y, width, height = place
-    px, py, around = parent
+    (px, py, around), ends = holder
     edges = edges_of(around.box, around.width)
     low, high, far = py + edges.top, py + around.height - edges.bottom, px + around.width - edges.right
     if ends is not None:
@@ -242,7 +256,7 @@ def stuck(
     return x, y
 
 
-def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller, ends: tuple[int, int] | None) -> dict[int, tuple[int, int]]:
+def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller, holder: Holder) -> dict[int, tuple[int, int]]:
     """How far each inline box of a block container at a place is moved because it is sticky, by its identity."""
     pieces: dict[int, list[InlineRect]] = {}
     for item in fragment.inlines:
@@ -254,7 +268,7 @@ def stuck_inlines(fragment: Fragment, x: int, y: int, scroller: Scroller, ends: 
         dx, dy = shift_of(box.parent, fragment.box, shifts)
         left, top = x + dx + min(one.x for one in found), y + dy + min(one.y for one in found)
         width, height = max(one.x + one.width for one in found) - left + x + dx, max(one.y + one.height for one in found) - top + y + dy
-        to_x, to_y = stuck(box, (left, top, width, height), (x, y, fragment), scroller, ends)
+        to_x, to_y = stuck(box, (left, top, width, height), holder, scroller)
         shifts[id(box)] = (to_x - left, to_y - top)
     return shifts
 
