@@ -302,3 +302,10 @@ class Drawings(AgreementCase):
                         with self.subTest((wrap, align, width, own)):
                             sheet = f"section {{ display: flex; flex-flow: column {wrap}; align-items: {align}; width: {width}px }} .c {{ {own} }} img {{ width: 50% }} p {{ width: 120px }}"
                             self.agree(sheet, f"<section><div class=c>words that are many here</div><p>from</p></section><section><div class=c><img src='{PIXEL}' width=101></div><p>from</p></section>", (700,))
+
+    def test_gaps_in_percent_between_lines_of_items_that_are_stretched(self) -> None:
+        for outer in ("display: flex", "display: grid", "display: flex; flex-direction: column", "height: 100px; display: flex", "display: grid; height: 90px", "height: 80px"):
+            for inner in ("display: flex; flex-wrap: wrap", "display: flex; flex-direction: column", "display: grid"):
+                for style in ("", "height: 100%", "align-self: start", "min-height: 70px"):
+                    with self.subTest((outer, inner, style)):
+                        self.agree(f".r {{ {outer} }} .i {{ {inner}; gap: 25% 0; {style} }} .w {{ min-width: 100% }}", "<div class=r><div class=i><div class=w>Dogs</div><a>Island</a></div></div>", (320,))

@@ -10,7 +10,7 @@ from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.sizing import block_size, child_percent_basis, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
+from ..sizes.sizing import block_size, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
 from .grid_areas import edges_in
 from .grid_axis import GridAxis, subgrid_lines, within
 from .grid_items import GridItem, row_contributor, row_group_baselines
@@ -144,9 +144,8 @@ class GridLayout:
             height = by_ratio
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         natural = 0
-        percent = child_percent_basis(self.box, self.edges, self.space, width)
         column_gap = self.style.column_gap.resolve(inner_width)
-        row_gap = self.style.row_gap.resolve(max(percent, 0))
+        row_gap = self.style.row_gap.resolve(max(inner_height, 0))
         least, most = self._block_limits()
         row_room = inner_height if inner_height != INDEFINITE else most if most < INFINITE else INDEFINITE
         columns = self.explicit(True, inner_width, column_gap, INDEFINITE, self._inherited(True))
