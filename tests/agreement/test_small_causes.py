@@ -31,6 +31,14 @@ class Lines(AgreementCase):
                 with self.subTest((style, content)):
                     self.agree(f"i {{ {style} }} q {{ quotes: none }} q::before {{ content: ''; {style} }}", f"<p>a <s>{content.replace('{}', '<i></i>')}</s>b <q>c</q>", (700,))
 
+    def test_inline_boxes_go_on_behind_a_block_in_them(self) -> None:
+        for style in ("vertical-align: sub", "font-size: 30px", "vertical-align: top; line-height: 40px", "border: 1px solid", "padding-right: 5px", "position: relative; top: 3px"):
+            for content in ("Known<div>b</div>", "a<b><div>b</div></b>", "a<div>b</div><div>c</div>"):
+                for after in (",", "", " ,", "<p>x</p>", " <br>y", "<i style='float: left'>z</i>"):
+                    with self.subTest((style, content, after)):
+                        self.agree(f".k {{ {style} }}", f"<section>before <span class=k>{content}</span>{after}</section>", (700,))
+        self.agree(".tag::after { content: '*'; display: block }", "<sub class=tag>Known</sub>,", (320,))
+
     def test_edges_before_blocks(self) -> None:
         for style in ("padding-left: 8px", "padding: 0 8px", "border-left: 3px solid", "margin-left: 5px", ""):
             for width in (60, 30, 20):

@@ -122,9 +122,12 @@ def _split(box: Box) -> list[Box]:
                 current.children.append(part)
                 part.parent = current
     current.closes = True
-    if current.children or len(result) < 2 or _ends_wide(box.style):
-        result.append(current)
-    return result
+    return [*result, current]
+
+
+def _is_empty_end(box: Box) -> bool:
+    """Whether a box is the end of a split inline box with nothing in it, which makes no line by itself."""
+    return box.kind == Kind.INLINE and not box.opens and not _ends_wide(box.style) and all(_is_empty_end(child) for child in box.children)
 
 
 def _ends_wide(style: ComputedStyle) -> bool:
@@ -138,7 +141,7 @@ def _wrap_runs(children: list[Box], parent: Box, resolver: StyleResolver) -> lis
     run: list[Box] = []
 
     def close() -> None:
-        if any(_is_in_flow_inline(child) and not _is_collapsible_blank(child) for child in run):
+        if any(_is_in_flow_inline(child) and not _is_collapsible_blank(child) and not _is_empty_end(child) for child in run):
             result.append(_anonymous_block(run, parent, resolver))
         else:
             result.extend(child for child in run if not child.is_inline_level)
