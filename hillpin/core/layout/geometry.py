@@ -89,15 +89,7 @@ class Collector:
         if not clipped:
             self._extend(rect, fragment, x, y, matrix)
         if box.element is not None:
-            if box.pseudo is None:
-                self._note(box.element, rect)
-                self.fragments.setdefault(box.element, (fragment, x, y))
-                if style.contain and style.content_visibility == "auto" and abs(y - self.height // 2) >= self.height * FAR:
-                    self.skipped.append(box)
-                if box.element.tag == "svg" and box.element.elements:
-                    self._shapes(box.element, fragment, x, y, matrix)
-            else:
-                self._note_generated(box.element, box.pseudo, GeneratedBox(rect, box.style, fragment, x, y))
+            self._own(fragment, x, y, matrix, rect)
         parts = _part_matrices(fragment, x, y) if fragment.row_offsets else {}
         for row_box, rx, ry, width, height in fragment.row_offsets:
             if row_box.element is not None:
@@ -112,18 +104,8 @@ class Collector:
         # What stands in an anonymous block is kept in what that stands in.
         holder = self.holder if box.role == "anonymous" and self.holder is not None else ((x, y, fragment), ends)
         shifts = stuck_inlines(fragment, x, y, scroller, holder) if box.has_sticky_inlines else None
-        for item in fragment.inlines:
-            if shifts:
-                dx, dy = shift_of(item.box, fragment.box, shifts)
-                item = item._replace(x=item.x + dx, y=item.y + dy)
-            if item.box.element is not None:
-                inline_rect = mapped(matrix, x + item.x, y + item.y, item.width, item.height)
-                if item.box.pseudo is None:
-                    self._note(item.box.element, inline_rect)
-                else:
-                    self._note_generated(item.box.element, item.box.pseudo, GeneratedBox(inline_rect, item.box.style))
-            if not clipped:
-                self._extend(mapped(matrix, x + item.x, y + item.y, item.width, item.height), None, x, y, matrix)
+        if fragment.inlines:
+            self._inlines(fragment, x, y, matrix, shifts, clipped)
         clips = clipped or (style.overflow_x not in ("visible",) and box.is_bfc_root and box.parent is not None)
         for child_x, child_y, child in fragment.children:
             cx, cy = x + child_x, y + child_y
@@ -136,6 +118,35 @@ class Collector:
             inside = clips and not (child.box.is_out_of_flow and child.box.style.position == "fixed")
             within = _through_parts(matrix, child.box.parent, box, parts) if parts else matrix
             self._visit(child, cx, cy, within, scroller, inside)
+
+    def _own(self, fragment: Fragment, x: int, y: int, matrix: Matrix, rect: Rect) -> None:
+        """Note the rectangle of a fragment itself."""
+        box, element = fragment.box, fragment.box.element
+        assert element is not None
+        if box.pseudo is not None:
+            self._note_generated(element, box.pseudo, GeneratedBox(rect, box.style, fragment, x, y))
+            return
+        self._note(element, rect)
+        self.fragments.setdefault(element, (fragment, x, y))
+        if box.style.contain and box.style.content_visibility == "auto" and abs(y - self.height // 2) >= self.height * FAR:
+            self.skipped.append(box)
+        if element.tag == "svg" and element.elements:
+            self._shapes(element, fragment, x, y, matrix)
+
+    def _inlines(self, fragment: Fragment, x: int, y: int, matrix: Matrix, shifts: dict[int, tuple[int, int]] | None, clipped: bool) -> None:
+        """Note the pieces of inline boxes in a fragment, moved where they are sticky."""
+        for item in fragment.inlines:
+            if shifts:
+                dx, dy = shift_of(item.box, fragment.box, shifts)
+                item = item._replace(x=item.x + dx, y=item.y + dy)
+            rect = mapped(matrix, x + item.x, y + item.y, item.width, item.height)
+            if item.box.element is not None:
+                if item.box.pseudo is None:
+                    self._note(item.box.element, rect)
+                else:
+                    self._note_generated(item.box.element, item.box.pseudo, GeneratedBox(rect, item.box.style))
+            if not clipped:
+                self._extend(rect, None, x, y, matrix)
 
     def _ends(self, fragment: Fragment, x: int, y: int) -> tuple[int, int] | None:
         """How far what scrolls can be scrolled, where something in it is sticky; found once for all that is."""

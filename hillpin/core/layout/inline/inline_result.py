@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ..fragments import InlineRect, LineEnd, OutOfFlow, Placed
 
@@ -29,7 +29,4 @@ class InlineResult:
 
     def again(self) -> InlineResult:
         """The same once more, for one who moves what is in it."""
-        return InlineResult(
-            self.height, self.children, self.inlines, self.out_of_flow, self.first_baseline, self.last_baseline,
-            self.right, self.line_count, self.line_height, self.breaks, self.ends, self.line_ends,
-        )  # fmt: skip
+        return replace(self)

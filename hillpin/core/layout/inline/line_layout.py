@@ -113,13 +113,11 @@ class _LineLayout:
     def run(self) -> InlineResult:
         result, first = self.result, self.box.first_line
         index = offset = 0
-        ends: list[tuple[int, int]] = []
         indent = _indent(self.box, self.width)
         self.limits = self._balanced(indent)
         while index < len(self.content.items):
             line, line_box, top = self._line(index, offset, indent)
             self._take(line, line_box, top, indent)
-            ends.append((index, offset))
             self.broken.append(((index, offset), line, indent))
             index, offset = line.next_index, line.next_offset
             indent = 0
@@ -127,7 +125,7 @@ class _LineLayout:
                 self._leave_first_line(first)
                 first = None
         result.height = self.y
-        result.breaks = hash((result.line_count, *ends)) & 0xFFFFFFFF
+        result.breaks = hash((result.line_count, *(start for start, _, _ in self.broken))) & 0xFFFFFFFF
         return result
 
     def _balanced(self, indent: int) -> list[int]:
