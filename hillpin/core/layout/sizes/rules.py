@@ -114,7 +114,7 @@ class SizeRules(Generic[N]):
         percentages of it count for nothing there."""
         low, high = ctx.content_sizes(box)
         if box.element is None or box.element.tag != "fieldset" or box.pseudo is not None:
-            return low + edges.inline, high + edges.inline
+            return edges.inline + low, edges.inline + high
         fixed = edges_of(box, 0).inline
         return self.larger(low + fixed, edges.inline), self.larger(high + fixed, edges.inline)
 
