@@ -62,6 +62,8 @@ WEB_DIST = whereabouts.interface()
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = True
 WHITENOISE_ALLOW_ALL_ORIGINS = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
+"""Files that the build names by what is in them: they are never asked for again."""
 DATA_UPLOAD_MAX_MEMORY_SIZE = 80 * 1024 * 1024
 DATA_UPLOAD_MAX_NUMBER_FILES = 1_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 80 * 1024 * 1024
