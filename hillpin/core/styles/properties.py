@@ -270,7 +270,7 @@ _add("box-shadow", read_shadows, (), compute="within", effect="paints", restyled
 _add("clip-path", read_clip_path, (), compute="within", effect="paints", restyled=True)
 _add("opacity", read_opacity, 1.0, effect="paints", restyled=True)
 _add("transform", read_transform, (), compute="within", uncovered=perspective_of)
-_add("translate", read_translate, None, compute="within")
+_add("translate", read_translate, (), compute="within")
 _add("transform-origin", read_origin, (Length(Kind.PERCENT, percent=50.0), Length(Kind.PERCENT, percent=50.0), ZERO), compute="within")
 _add("filter backdrop-filter transform-style", _touches(frozenset({"none", "flat"})), "")
 _add("will-change", read_will_change, "")

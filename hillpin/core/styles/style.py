@@ -175,7 +175,7 @@ class ComputedStyle:
     transform_style: str
     will_change: str
     perspective: str
-    translate: tuple[Length, Length] | None
+    translate: tuple[Length, ...]
     transform_origin: tuple[Length, Length, Length]
     rotate: tuple[Any, ...]
     scale: tuple[Any, ...]
