@@ -152,6 +152,10 @@ class Box:
     """Whether its own style has to do with a height from outside; None until it is asked."""
     has_plain_height: bool | None = None
     """Whether nothing in its own style makes its height another than that of its content; None until it is asked."""
+    gives_height: bool = False
+    """Whether its height was asked for while the widths of content in it were (``sizes.given_heights``)."""
+    window_height: int | None = None
+    """Of the root: the window's height, where that was asked for."""
     edges_cache: Edges | None = None
     edges_memo: tuple[int, Edges] | None = None
     edges_plan: EdgesPlan | None = None
@@ -187,8 +191,18 @@ class Box:
         self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
         self.fragment_cache.clear()
         self.flow_cache.clear()
+        if self.gives_height:
+            self.forget_content_sizes()
         if self.measure is not None:
             self.natural = self.measure()
+
+    def forget_content_sizes(self) -> None:
+        """Drop the widths that content wants in it: the height has changed that they may come from."""
+        self.gives_height = False
+        for box in self.walk_twice():
+            box.intrinsic_cache = None
+            if box.content_cache is not None:
+                box.content_cache.sizes = None
 
     @property
     def is_as_wide_as_content(self) -> bool:

@@ -104,6 +104,9 @@ class Pass(Context):
 def layout_root(ctx: Context, root: Box) -> Fragment:
     """Lay out the root element's box in the initial containing block (CSS 2 §10.1)."""
     height = ctx.height
+    if root.window_height not in (None, height):
+        root.window_height = None
+        root.forget_content_sizes()
     fragment = ctx.layout(root, Space(ctx.width, height, height if height else INDEFINITE))
     place_in_viewport(ctx, fragment)
     return turned(fragment) if root.flips else fragment

@@ -183,7 +183,7 @@ def _used_width(ctx: Context, box: Box, frame: Frame, available: int, both: bool
     style = box.style
     edges = edges_of(box, frame.width)
     margins = edges.margin_left + edges.margin_right
-    if box.kind == REPLACED and has_ratio_alone(box):
+    if box.kind == REPLACED and has_ratio_alone(box, space.percent_block):
         return clamp_inline(ctx, box, max(available - margins, edges.inline), edges, frame.width, margins)
     if box.kind == REPLACED and (is_replaced(box) or not both or style.width.kind != AUTO_KIND):
         return None

@@ -125,7 +125,7 @@ class _Sizes:
             content = transferred
             if transferred == INDEFINITE or self.box.kind != REPLACED:
                 content = max(content, outer_content_sizes(self.ctx, self.box, self.edges)[0])
-            if self.box.kind == REPLACED and has_ratio_alone(self.box) and self.box.element is not None and self.box.element.tag == "img":
+            if self.box.kind == REPLACED and has_ratio_alone(self.box, self.axes.percent_block) and self.box.element is not None and self.box.element.tag == "img":
                 content = self._content_base()
             content = self._through_ratio(content)
         else:
@@ -250,7 +250,7 @@ class _Sizes:
             self.item.base_words = BY_CROSS
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
-        if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box) and self.axes.inner_width != INDEFINITE:
+        if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box, self.axes.percent_block) and self.axes.inner_width != INDEFINITE:
             return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
         if self.axes.is_row:
             widest = outer_content_sizes(self.ctx, self.box, self.edges)[1]

@@ -10,6 +10,7 @@ from ..boxes import REPLACED, Box, Edges, edges_of
 from ..containing import contains_height, contains_width, held_height, held_width
 from ..context import Context
 from ..fragments import Fragment, Space
+from ..sizes.given_heights import given_height
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
@@ -81,19 +82,22 @@ _SCROLLING = frozenset({"range", "checkbox", "radio"})
 _RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 
 
-def has_ratio_alone(box: Box) -> bool:
-    """Whether nothing but a natural ratio gives the size: such a drawing fills the room there is, and asks for none."""
+def has_ratio_alone(box: Box, percent_block: int) -> bool:
+    """Whether nothing but a natural ratio gives the size, where ``percent_block`` is what percentages of the height are of: such a
+    drawing fills the room there is, and asks for none."""
     natural, style = _natural(box), box.style
     has_no_width = style.width.is_auto or style.width.kind in CONTENT
-    return natural.width is None and natural.height is None and natural.ratio is not None and has_no_width and style.height.is_auto
+    return natural.width is None and natural.height is None and natural.ratio is not None and has_no_width and (style.height.is_auto or (style.height.has_percentage and percent_block == INDEFINITE))
 
 
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width: the width it takes without a given one, limits through the ratio included."""
-    edges = edges_of(box, 0)
-    if has_ratio_alone(box):
-        return 0, 0
-    width, _ = _content_size(ctx, box, edges, Space(INDEFINITE, shrink=True), intrinsic=True, is_given=False)
+    edges, room = edges_of(box, 0), Space(INDEFINITE, percent_block=given_height(ctx, box), shrink=True)
+    if has_ratio_alone(box, room.percent_block):
+        _, most_w, least_h, _ = _limits(ctx, box, edges, room, intrinsic=True)
+        width = min(int(f32(least_h * (ratio(box) or 0))), most_w)
+        return width, width
+    width, _ = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False)
     return width, width
 
 
@@ -218,7 +222,7 @@ def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space)
     """What ``min-content`` and the like come to as a limit: the content width that the box has without a given one."""
     room = Space(max(space.inline, 0), percent_block=space.percent_block, shrink=True)
     natural = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False, is_limited_across=False)[0]
-    if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box):
+    if length.kind == Kind.FIT_CONTENT and has_ratio_alone(box, space.percent_block):
         return max(space.inline - edges.inline, 0)
     if length.kind != Kind.MAX_CONTENT and box.style.width.has_percentage and _is_field(box):
         # A field whose width is a percentage can be compressed to what that is of nothing (css-sizing-3 §5.2.2).

@@ -8,14 +8,16 @@ from ...styles.values import Kind, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
+from ..fragments import Space
 from ..inline.cloned_edges import end_edge, start_edge
 from ..inline.inline_items import indent_of, is_wbr, prepare
 from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
+from .given_heights import given_height
 from .ratios import width_by_own_height
 from .rules import CONTENT
-from .sizing import held_by_content, held_by_height, through_ratio, to_border_box
+from .sizing import held_by_content, held_by_height, through_ratio, to_border_box, width_from_ratio
 
 HUGE = 1 << 26
 
@@ -82,7 +84,8 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     style = box.style
     edges = edges_of(box, 0)
     width = style.width
-    ratio_width = width_by_own_height(box)
+    given = given_height(ctx, box)
+    ratio_width = width_by_own_height(box) if given == INDEFINITE or box.kind == REPLACED else width_from_ratio(box, edges, Space(INDEFINITE, percent_block=given))
     if ratio_width is not None:
         return _sizes_by_ratio(ctx, box, edges, ratio_width)
     if width.kind == Kind.FIXED:
@@ -96,7 +99,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         low, high = ctx.content_sizes(box)
         low, high = low + edges.inline, high + edges.inline
         if box.kind != REPLACED:
-            low, high = through_ratio(box, low, edges, INDEFINITE), through_ratio(box, high, edges, INDEFINITE)
+            low, high = through_ratio(box, low, edges, given), through_ratio(box, high, edges, given)
         if width.has_percentage and box.kind == REPLACED:
             low = edges.inline
     if style.max_width.kind == Kind.FIXED:
