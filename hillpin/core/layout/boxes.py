@@ -11,6 +11,7 @@ from ..markup.tree import Element
 from ..styles.style import ComputedStyle
 from ..styles.values import ZERO, Length
 from ..styles.values import Kind as LengthKind
+from ..units import INDEFINITE
 from .replaced.natural import Natural
 
 
@@ -154,8 +155,8 @@ class Box:
     """Whether nothing in its own style makes its height another than that of its content; None until it is asked."""
     gives_height: bool = False
     """Whether its height was asked for while the widths of content in it were (``sizes.given_heights``)."""
-    window_height: int | None = None
-    """Of the root: the window's height, where that was asked for."""
+    told_height: int = INDEFINITE
+    """Of the root and of what is out of flow: its border-box height, where what is around it gives that."""
     edges_cache: Edges | None = None
     edges_memo: tuple[int, Edges] | None = None
     edges_plan: EdgesPlan | None = None
@@ -195,6 +196,13 @@ class Box:
             self.forget_content_sizes()
         if self.measure is not None:
             self.natural = self.measure()
+
+    def tell_height(self, height: int) -> None:
+        """Say a height by what is around the box, in 1/64 px or INDEFINITE, before anything asks for widths in it."""
+        if height != self.told_height:
+            self.told_height = height
+            if self.gives_height:
+                self.forget_content_sizes()
 
     def forget_content_sizes(self) -> None:
         """Drop the widths that content wants in it: the height has changed that they may come from."""

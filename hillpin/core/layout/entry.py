@@ -20,7 +20,7 @@ from .mirror import turned
 from .positioned import place_in_viewport, place_out_of_flow
 from .replaced.replaced_layout import layout_replaced, replaced_content_sizes
 from .sizes.intrinsic import flow_content_sizes
-from .sizes.sizing import inline_size
+from .sizes.sizing import definite_height, inline_size
 from .table.table_layout import layout_table, table_content_sizes
 
 MOST_KEPT = 12
@@ -104,9 +104,7 @@ class Pass(Context):
 def layout_root(ctx: Context, root: Box) -> Fragment:
     """Lay out the root element's box in the initial containing block (CSS 2 §10.1)."""
     height = ctx.height
-    if root.window_height not in (None, height):
-        root.window_height = None
-        root.forget_content_sizes()
+    root.tell_height(definite_height(root, edges_of(root, ctx.width), height or INDEFINITE))
     fragment = ctx.layout(root, Space(ctx.width, height, height if height else INDEFINITE))
     place_in_viewport(ctx, fragment)
     return turned(fragment) if root.flips else fragment

@@ -121,6 +121,8 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     right = None if style.right.kind == AUTO_KIND else style.right.resolve(frame.width)
     margins = edges.margin_left + edges.margin_right
     height_space = Space(frame.width, frame.height, frame.height)
+    height = _stretched_height(box, frame, item.y - frame.y)
+    box.tell_height(height)
     if left is None and right is None:
         available = _room_at_static(frame, item, static) if frame.width else 0
     else:
@@ -133,7 +135,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
         frame.height,
         frame.height,
         width if width is not None else INDEFINITE,
-        _stretched_height(box, frame, item.y - frame.y),
+        height,
         shrink=True,
     )
     fragment = ctx.layout(box, space)

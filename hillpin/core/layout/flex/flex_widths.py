@@ -6,6 +6,7 @@ from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
+from ..sizes.given_heights import given_height
 from ..sizes.intrinsic import minimum_width, outer_sizes
 from ..sizes.sizing import definite_height, to_border_box
 from .flex_items import BY_CROSS, make_item
@@ -26,7 +27,7 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         return low, high if style.flex_wrap == "nowrap" else max(high, _side_by_side(ctx, box, widest))
     gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
     edges = edges_of(box, 0)
-    height = definite_height(box, edges, INDEFINITE) if style.flex_wrap == "nowrap" else INDEFINITE
+    height = definite_height(box, edges, given_height(ctx, box)) if style.flex_wrap == "nowrap" else INDEFINITE
     by_row = [_by_row(ctx, child, style.align_items, height - edges.block) if height != INDEFINITE else None for child in items]
     flexed = [(given, given) if given is not None else _flexed(ctx, child, *size) for given, child, size in zip(by_row, items, sizes, strict=True)]
     high = sum(high for _, high in flexed) + gaps

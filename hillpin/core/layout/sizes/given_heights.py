@@ -1,0 +1,50 @@
+"""The heights that percentages are of while the widths of content are asked (css-sizing-3 §5.2): there is no space yet that says them."""
+
+from __future__ import annotations
+
+from ...styles.values import AUTO_KIND
+from ...units import INDEFINITE
+from ..boxes import BLOCK, FLEX, INLINE, Box, edges_of, takes_height
+from ..context import Context
+from .sizing import clamp_block, definite_height
+
+_TOLD = (BLOCK, FLEX)
+
+
+def given_height(ctx: Context, box: Box) -> int:
+    """The content height (1/64 px) that percentages of a box's height are of, where styles alone say it; else INDEFINITE. What is
+    around the box then knows that its height was asked for, so that another one drops what came of it."""
+    return _height_around(ctx, box) if takes_height(box) and not box.is_out_of_flow else INDEFINITE
+
+
+def _height_around(ctx: Context, box: Box) -> int:
+    around = box.parent
+    while around is not None and around.kind == INLINE:
+        around = around.parent
+    return _content_height(ctx, around) if around is not None else INDEFINITE
+
+
+def _content_height(ctx: Context, box: Box) -> int:
+    box.gives_height = True
+    if box.kind not in _TOLD:
+        return INDEFINITE
+    if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
+        return _height_around(ctx, box)
+    edges = edges_of(box, 0)
+    if box.parent is None or box.is_out_of_flow:
+        height = box.told_height
+    elif _fills_row(box):
+        room = _content_height(ctx, box.parent)
+        height = clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room) if room != INDEFINITE else INDEFINITE
+    else:
+        height = definite_height(box, edges, given_height(ctx, box))
+    return max(height - edges.block, 0) if height != INDEFINITE else INDEFINITE
+
+
+def _fills_row(box: Box) -> bool:
+    """Whether a box is stretched to the height of a row of flex items, which is that of its container (css-flexbox-1 §9.8)."""
+    style, around = box.style, box.parent
+    if around is None or around.kind != FLEX or style.height.kind != AUTO_KIND or style.margin_top.is_auto or style.margin_bottom.is_auto:
+        return False
+    align = style.align_self if style.align_self != "auto" else around.style.align_items
+    return around.style.flex_direction.startswith("row") and around.style.flex_wrap == "nowrap" and align in ("stretch", "normal")
