@@ -156,7 +156,10 @@ class Box:
     gives_height: bool = False
     """Whether its height was asked for while the widths of content in it were (``sizes.given_heights``)."""
     told_height: int = INDEFINITE
-    """Of the root and of what is out of flow: its border-box height, where what is around it gives that."""
+    """Of the root, of what is out of flow, of grid items and of flex items in a column: the border-box height that what is around
+    them gives."""
+    area_height: int = INDEFINITE
+    """Of grid items: the height of their area, once that is known."""
     edges_cache: Edges | None = None
     edges_memo: tuple[int, Edges] | None = None
     edges_plan: EdgesPlan | None = None
@@ -197,10 +200,10 @@ class Box:
         if self.measure is not None:
             self.natural = self.measure()
 
-    def tell_height(self, height: int) -> None:
-        """Say a height by what is around the box, in 1/64 px or INDEFINITE, before anything asks for widths in it."""
-        if height != self.told_height:
-            self.told_height = height
+    def tell_heights(self, own: int, area: int = INDEFINITE) -> None:
+        """Say what heights what is around the box gives, in 1/64 px or INDEFINITE, before anything asks for widths in it."""
+        if own != self.told_height or area != self.area_height:
+            self.told_height, self.area_height = own, area
             if self.gives_height:
                 self.forget_content_sizes()
 
@@ -209,6 +212,8 @@ class Box:
         self.gives_height = False
         for box in self.walk_twice():
             box.intrinsic_cache = None
+            box.fragment_cache.clear()
+            box.flow_cache.clear()
             if box.content_cache is not None:
                 box.content_cache.sizes = None
 

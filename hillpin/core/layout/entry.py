@@ -104,7 +104,7 @@ class Pass(Context):
 def layout_root(ctx: Context, root: Box) -> Fragment:
     """Lay out the root element's box in the initial containing block (CSS 2 §10.1)."""
     height = ctx.height
-    root.tell_height(definite_height(root, edges_of(root, ctx.width), height or INDEFINITE))
+    root.tell_heights(definite_height(root, edges_of(root, ctx.width), height or INDEFINITE))
     fragment = ctx.layout(root, Space(ctx.width, height, height if height else INDEFINITE))
     place_in_viewport(ctx, fragment)
     return turned(fragment) if root.flips else fragment

@@ -122,7 +122,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     margins = edges.margin_left + edges.margin_right
     height_space = Space(frame.width, frame.height, frame.height)
     height = _stretched_height(box, frame, item.y - frame.y)
-    box.tell_height(height)
+    box.tell_heights(height)
     if left is None and right is None:
         available = _room_at_static(frame, item, static) if frame.width else 0
     else:

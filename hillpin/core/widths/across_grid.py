@@ -112,6 +112,8 @@ class _GridAcross:
         if not tracks:
             raise NotAcrossError
         needed_sizes(Sizing(tracks, contributors, self.column_gap, 0))
+        if any(child.gives_height for child in grid.children):
+            raise NotAcrossError
         bases = sizes_across(tracks, self.column_gap, room, split_safety(self.style.justify_content)[0] in ("normal", "stretch"))
         offsets = offsets_across(tracks, bases, self.column_gap, room, self.style.justify_content)
         for cell in placed.cells:

@@ -7,7 +7,7 @@ from dataclasses import replace
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE, UNLIMITED
 from ..alignment import Distribution, baseline_item, distribute, half, offset_of, split_safety, static_side
-from ..boxes import REPLACED, Box, Edges, edges_of
+from ..boxes import REPLACED, Box, Edges, edges_of, height_matters, takes_height
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.sizing import (
@@ -66,6 +66,9 @@ class _FlexLayout:
     def lines(self) -> list[FlexLine]:
         """The items in their order on lines."""
         children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
+        if not self.axes.is_row:
+            for child in children:
+                child.tell_heights(INDEFINITE)
         return self._collect_lines([make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children])
 
     def run(self) -> Fragment:
@@ -133,6 +136,8 @@ class _FlexLayout:
             return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
         width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
         definite = (axes.inner_height != INDEFINITE and self.space.definite) or (item.is_definite and item.main == item.base)
+        if definite and (takes_height(item.box) or height_matters(item.box)):
+            item.box.tell_heights(item.main)
         return Space(
             axes.inner_width, percent_block=axes.percent_block, fixed_inline=width, fixed_block=item.main, definite=definite,
             shrink=width == INDEFINITE,

@@ -18,6 +18,8 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width of a flex container (§9.9.1, as browsers do it)."""
     style = box.style
     items = [child for child in box.children if not child.is_out_of_flow]
+    for child in items:
+        child.tell_heights(INDEFINITE)
     sizes = [outer_sizes(ctx, child) for child in items]
     if not sizes:
         return 0, 0

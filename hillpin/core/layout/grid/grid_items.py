@@ -10,7 +10,7 @@ from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..alignment import half, offset_of, split_safety
-from ..boxes import REPLACED, Edges, edges_of
+from ..boxes import REPLACED, Edges, edges_of, height_matters, takes_height
 from ..context import Context
 from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
@@ -84,6 +84,25 @@ class GridItem(AreaItem):
             low = high = minimum = lambda: max(self.by_rows + margins, 0)
         return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
 
+    @property
+    def may_be_wide_by_rows(self) -> bool:
+        """Whether the height of its rows may give it a width, or something in it."""
+        box = self.box
+        return (box.style.aspect_ratio is not None and box.kind != REPLACED) or takes_height(box) or height_matters(box)
+
+    def tell_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
+        """Say the height of its rows together, for widths that come from it (§11.1 step 3); whether what it contributes to columns
+        does."""
+        before = border_box_sizes(ctx, self.box)
+        if not self.box.gives_height:
+            return False
+        self.area_height = height
+        self._tell_area(ctx, container)
+        return border_box_sizes(ctx, self.box) != before
+
+    def _tell_area(self, ctx: Context, container: ComputedStyle) -> None:
+        self.box.tell_heights(self.stretched_height(ctx, container), self.area_height)
+
     def take_width_from_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
         """Set ``by_rows`` for the height of its rows together; whether it depends on that (§11.1 step 3)."""
         box, style = self.box, self.box.style
@@ -91,14 +110,9 @@ class GridItem(AreaItem):
         if ratio is None or box.kind == REPLACED or style.width.kind != AUTO_KIND:
             return False
         edges = edges_of(box, 0)
-        if style.height.kind == AUTO_KIND:
-            if edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
-                return False
-            own = self._filling_height(edges, height)
-        else:
-            own = resolve_block(box, style.height, edges, height) if style.height.has_percentage else INDEFINITE
-            if own == INDEFINITE:
-                return False
+        if style.height.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
+            return False
+        own = self._filling_height(edges, height)
         before = self.by_rows
         least = ctx.content_sizes(box)[0] + edges.inline if style.overflow_x in ("visible", "clip") and style.min_width.kind == AUTO_KIND else 0
         width = max(width_by_ratio(box, edges, own, ratio), least)
@@ -223,6 +237,8 @@ class GridItem(AreaItem):
     def place(self, ctx: Context, container: ComputedStyle, across: GridAxis, down: GridAxis) -> tuple[Fragment, int, int]:
         """The final fragment and its border box's place relative to the container's content box (§10.3, §10.4)."""
         inherited = self.inherited_axes(across, down)
+        if self.may_be_wide_by_rows:
+            self._tell_area(ctx, container)
         least = self._least_by_ratio(container, across)
         fragment = self.lay_out(ctx, container, self.stretched_height(ctx, container), self.area_height, inherited, least)
         edges = edges_of(self.box, self.area_width)
@@ -294,27 +310,6 @@ def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container
         return _within_fixed(content(), spanned, 0)
 
     return [Contributor(item.cell.row, item.cell.rows, minimum, content, content, box)]
-
-
-def row_group_baselines(ctx: Context, items: list[GridItem], container: ComputedStyle, across: GridAxis) -> None:
-    """§10.6, §12.5 step 1: items of a row that align their first baselines get shims above, their last ones below."""
-    groups: dict[tuple[str, int], list[tuple[GridItem, int]]] = {}
-    for item in items:
-        item.shim = 0
-        edges = edges_of(item.box, item.area_width)
-        word = item.align(container)
-        if word in ("baseline", "last baseline") and not (edges.auto_top or edges.auto_bottom):
-            fragment = item.lay_out(ctx, container, INDEFINITE, INDEFINITE, item.inherited_axes(across, None))
-            if word == "baseline":
-                own = fragment.first_baseline if fragment.first_baseline is not None else fragment.height
-                groups.setdefault((word, item.cell.row), []).append((item, edges.margin_top + own))
-            else:
-                own = fragment.last_baseline if fragment.last_baseline is not None else fragment.height
-                groups.setdefault((word, item.cell.row + item.cell.rows - 1), []).append((item, edges.margin_bottom + fragment.height - own))
-    for group in groups.values():
-        highest = max(ascent for _, ascent in group)
-        for item, ascent in group:
-            item.shim = highest - ascent
 
 
 def subgrid_contributors(

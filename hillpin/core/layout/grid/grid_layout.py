@@ -6,14 +6,16 @@ from ...styles.grid_values import Repeat, TrackList
 from ...styles.values import Kind
 from ...units import INDEFINITE
 from ..alignment import Distribution, baseline_item, distribute, split_safety, static_side
-from ..boxes import REPLACED, Box, Edges, edges_of
+from ..boxes import Box, Edges, edges_of
 from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
+from ..sizes.given_heights import content_height
 from ..sizes.sizing import block_size, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
 from .grid_areas import edges_in
 from .grid_axis import GridAxis, subgrid_lines, within
-from .grid_items import GridItem, row_contributor, row_group_baselines
+from .grid_baselines import row_group_baselines
+from .grid_items import GridItem, row_contributor
 from .grid_lines import AxisLines, explicit_lines, repetitions
 from .grid_placement import Placed as PlacedItems
 from .grid_placement import place_items
@@ -73,6 +75,8 @@ class GridLayout:
 
     def items(self, placed: PlacedItems) -> list[GridItem]:
         """Items for placed cells."""
+        for cell in placed.cells:
+            cell.box.tell_heights(INDEFINITE)
         return [GridItem(cell.box, cell, open=self._open) for cell in placed.cells]
 
     def _open(self, item: GridItem) -> GridLayout:
@@ -106,7 +110,10 @@ class GridLayout:
         placed = self.placed(columns, rows)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         items = self.items(placed)
-        self._take_fixed_rows(rows, placed, items, INDEFINITE, self.style.row_gap.resolve(0))
+        is_by_rows = any(item.may_be_wide_by_rows for item in items) and not contains_width(self.box)
+        room = content_height(self.ctx, self.box) if is_by_rows else INDEFINITE
+        row_gap = self.style.row_gap.resolve(max(room, 0))
+        self._take_fixed_rows(rows, placed, items, room, row_gap)
 
         def sized() -> list[Track]:
             tracks = self.tracks(columns, placed.columns, placed.columns_before, True, INDEFINITE, used)
@@ -115,10 +122,10 @@ class GridLayout:
             return tracks
 
         tracks = sized()
-        if any(item.box.style.aspect_ratio is not None and item.box.kind != REPLACED for item in items) and not contains_width(self.box):
+        if is_by_rows:
             across = GridAxis(tracks, [], gap, columns, placed.columns_before, 0)
             self._offsets(across, total_size(tracks, gap), self.style.justify_content)
-            down = self._row_axis(rows, placed, items, across, INDEFINITE, self.style.row_gap.resolve(0), 0, INFINITE)
+            down = self._row_axis(rows, placed, items, across, room, row_gap, *self._block_limits())
             tracks = sized() if self._takes_widths_from(down, items) else tracks
         return total_size(tracks, gap)
 
@@ -184,21 +191,24 @@ class GridLayout:
         """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
         changed = False
         for item in items:
-            if item.box.style.aspect_ratio is None:
-                continue
-            changed = item.take_width_from_rows(self.ctx, self.style, down.span(item.cell.row, item.cell.rows)[1]) or changed
+            if item.may_be_wide_by_rows:
+                height = down.span(item.cell.row, item.cell.rows)[1]
+                changed = item.take_width_from_rows(self.ctx, self.style, height) or changed
+                changed = item.tell_rows(self.ctx, self.style, height) or changed
         return changed
 
     def _take_fixed_rows(self, rows: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> None:
         """The same for items whose rows are all of given heights, before any column is sized."""
-        with_ratio = [item for item in items if item.box.style.aspect_ratio is not None]
-        if not with_ratio:
+        by_rows = [item for item in items if item.may_be_wide_by_rows]
+        if not by_rows:
             return
         tracks = self.tracks(rows, placed.rows, placed.rows_before, False, room, {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)})
-        for item in with_ratio:
+        for item in by_rows:
             spanned = tracks[item.cell.row : item.cell.row + item.cell.rows]
             if all(track.minimum == track.maximum == "fixed" for track in spanned):
-                item.take_width_from_rows(self.ctx, self.style, sum(track.base for track in spanned) + gap * (len(spanned) - 1))
+                height = sum(track.base for track in spanned) + gap * (len(spanned) - 1)
+                item.take_width_from_rows(self.ctx, self.style, height)
+                item.tell_rows(self.ctx, self.style, height)
 
     def has_percentages(self, is_column: bool) -> bool:
         """Whether tracks or gaps of an axis are parts of its size."""
@@ -250,6 +260,7 @@ class GridLayout:
         tracks = self.tracks(lines, placed.rows, placed.rows_before, False, room, used)
         for item in items:
             item.area_x, item.area_width = across.span(item.cell.column, item.cell.columns)
+            item.box.tell_heights(INDEFINITE)
         row_group_baselines(self.ctx, items, self.style, across)
         contributors = [c for item in items for c in row_contributor(self.ctx, item, tracks, self.style, across, gap)]
         stretches = split_safety(self.style.align_content)[0] in ("normal", "stretch")

@@ -4,41 +4,55 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND
 from ...units import INDEFINITE
-from ..boxes import BLOCK, FLEX, INLINE, Box, edges_of, takes_height
+from ..boxes import BLOCK, FLEX, GRID, INLINE, Box, Edges, edges_of, takes_height
 from ..context import Context
 from .sizing import clamp_block, definite_height
 
-_TOLD = (BLOCK, FLEX)
+_TOLD = (BLOCK, FLEX, GRID)
 
 
 def given_height(ctx: Context, box: Box) -> int:
     """The content height (1/64 px) that percentages of a box's height are of, where styles alone say it; else INDEFINITE. What is
     around the box then knows that its height was asked for, so that another one drops what came of it."""
-    return _height_around(ctx, box) if takes_height(box) and not box.is_out_of_flow else INDEFINITE
+    if not takes_height(box) or box.is_out_of_flow:
+        return INDEFINITE
+    if _is_in_grid(box):
+        box.gives_height = True
+        return box.area_height
+    return _height_around(ctx, box)
 
 
-def _height_around(ctx: Context, box: Box) -> int:
-    around = box.parent
-    while around is not None and around.kind == INLINE:
-        around = around.parent
-    return _content_height(ctx, around) if around is not None else INDEFINITE
-
-
-def _content_height(ctx: Context, box: Box) -> int:
+def content_height(ctx: Context, box: Box) -> int:
+    """The height of a box's content box (1/64 px) where styles alone say it; else INDEFINITE."""
     box.gives_height = True
     if box.kind not in _TOLD:
         return INDEFINITE
     if box.role == "anonymous" or (box.passes_height and box.style.height.is_auto):
         return _height_around(ctx, box)
     edges = edges_of(box, 0)
-    if box.parent is None or box.is_out_of_flow:
-        height = box.told_height
-    elif _fills_row(box):
-        room = _content_height(ctx, box.parent)
-        height = clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room) if room != INDEFINITE else INDEFINITE
-    else:
-        height = definite_height(box, edges, given_height(ctx, box))
+    height = _border_box_height(ctx, box, edges)
     return max(height - edges.block, 0) if height != INDEFINITE else INDEFINITE
+
+
+def _height_around(ctx: Context, box: Box) -> int:
+    around = box.parent
+    while around is not None and around.kind == INLINE:
+        around = around.parent
+    return content_height(ctx, around) if around is not None else INDEFINITE
+
+
+def _border_box_height(ctx: Context, box: Box, edges: Edges) -> int:
+    if box.parent is None or box.is_out_of_flow or (box.parent.kind == FLEX and box.told_height != INDEFINITE):
+        return box.told_height
+    if _fills_row(box):
+        room = content_height(ctx, box.parent)
+        return clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room) if room != INDEFINITE else INDEFINITE
+    height = definite_height(box, edges, given_height(ctx, box))
+    return box.told_height if height == INDEFINITE and _is_in_grid(box) else height
+
+
+def _is_in_grid(box: Box) -> bool:
+    return box.parent is not None and box.parent.kind == GRID
 
 
 def _fills_row(box: Box) -> bool:

@@ -1,0 +1,54 @@
+"""Widths of content that come from heights through a ratio (css-sizing-3 §5.2): a logo as high as the bar that it stands in."""
+
+from __future__ import annotations
+
+from .base import AgreementCase
+
+DRAWING = "data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' {}%3E%3C/svg%3E"
+SIZED, RATIO_ALONE = DRAWING.format("width='60' height='40'"), DRAWING.format("viewBox='0 0 30 20'")
+AS_WIDE_AS_CONTENT = (
+    "display: inline-block", "display: inline-flex", "display: inline-flex; flex-direction: column", "float: left", "position: absolute",
+    "position: absolute; top: 10px; bottom: 20px", "width: fit-content", "display: inline-grid",
+)  # fmt: skip
+ITEMS = {
+    "picture": f'<img class=x src="{SIZED}">',
+    "drawing": f'<img class=x src="{RATIO_ALONE}">',
+    "box": "<b class=x style='display: block; aspect-ratio: 2'>ab cd</b>",
+    "in a link": f'<a href=x><img class=x src="{SIZED}"></a>',
+    "in a block": f'<p style="height: 80%; padding: 5px; box-sizing: border-box"><img class=x src="{SIZED}"></p>',
+    "in a float": f'<p style="height: 100%"><b style="float: left; height: 100%"><img class=x src="{SIZED}"></b></p>',
+}
+
+
+class GivenHeights(AgreementCase):
+    def all_in(self, container: str, heights: tuple[str, ...], own: tuple[str, ...], around: str = "") -> None:
+        for name, item in ITEMS.items():
+            for height in heights:
+                for size in own:
+                    with self.subTest((container, name, height, size)):
+                        css = f"p {{ margin: 0 }} .around {{ position: relative; width: 400px; height: 200px; {around} }} .c {{ {container}; {height} }} .x {{ {size} }}"
+                        self.agree(css, f"<div class=around><div class=c>{item}<u>xyz</u></div></div>", (700,))
+
+    def test_in_what_is_as_wide_as_its_content(self) -> None:
+        for container in AS_WIDE_AS_CONTENT:
+            self.all_in(container, ("height: 90px", "height: 50%; padding: 4px; box-sizing: border-box", "height: 90px; max-height: 70px"), ("height: 100%", "height: calc(50% + 3px)", "max-height: 20%"))
+
+    def test_where_nothing_gives_a_height(self) -> None:
+        for container in (*AS_WIDE_AS_CONTENT[:2], *AS_WIDE_AS_CONTENT[3:5]):
+            self.all_in(container, ("", "width: 50px"), ("height: 100%", "height: 50%; min-height: 20px"), around="height: auto; min-height: 150px")
+
+    def test_in_items_that_are_stretched_to_a_row(self) -> None:
+        for own in ("align-self: auto", "align-self: center", "margin: 10px 0 auto", "max-height: 60px"):
+            self.all_in(own, ("",), ("height: 100%", "min-height: 120%"), around="display: flex")
+
+
+class HeightsOfRows(AgreementCase):
+    """Columns are sized again when rows are known (css-grid-2 §12.1)."""
+
+    def test_columns_follow_the_heights_of_rows(self) -> None:
+        for display in ("grid", "inline-grid"):
+            for tracks in ("", "grid-template-columns: auto auto", "grid-template-columns: auto auto; grid-template-rows: 80px", "grid-template-columns: 1fr 1fr", "height: 200px", "min-height: 90px; grid-template-columns: auto 100px"):
+                for size in ("height: 100%", "height: max(20%, 64px)", "height: 50%"):
+                    for item in ("picture", "box", "in a block", "in a float"):
+                        with self.subTest((display, tracks, size, item)):
+                            self.agree(f"p {{ margin: 0 }} .around {{ width: 400px }} .c {{ display: {display}; {tracks} }} .x {{ {size} }}", f"<div class=around><div class=c>{ITEMS[item]}<u>xyz</u></div></div>", (700,))

@@ -1,0 +1,53 @@
+"""Widths of content that come from heights follow these when they change: worked out by hand for a picture of 60 by 40."""
+
+from __future__ import annotations
+
+import unittest
+
+from hillpin.core.files import MemoryFiles
+from hillpin.core.page import Page
+from hillpin.core.widths.page_walk import walk
+from hillpin.core.writing.edit import edit_sheet
+
+LOGO = "<img src=\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='60' height='40'%3E%3C/svg%3E\">"
+
+
+def page_of(css: str, body: str) -> Page:
+    return Page(MemoryFiles({"index.html": f"<!DOCTYPE html><link rel=stylesheet href=s.css><body>{body}", "s.css": css}))
+
+
+def width_of(page: Page, selector: str, height: int = 600) -> float:
+    return page.layout(800, height).rects[page.select(selector)[0]].width
+
+
+class Changes(unittest.TestCase):
+    def test_an_edited_height_counts(self) -> None:
+        sheet = "header {{ float: left; height: {} }}\nheader p {{ margin: 0; height: 100% }}\nimg {{ height: 50% }}"
+        page = page_of(sheet.format("80px"), f"<header><p>{LOGO}</p></header>")
+        self.assertEqual(width_of(page, "header"), 60)
+        for height, width in (("120px", 90), ("auto", 60), ("40px", 30)):
+            self.assertTrue(edit_sheet(page, "s.css", sheet.format(height)))
+            self.assertEqual(width_of(page, "header"), width, height)
+
+    def test_the_height_of_the_window_counts(self) -> None:
+        page = page_of("html, body, header { height: 100%; margin: 0 } header { float: left } img { height: 10% }", f"<header>{LOGO}</header>")
+        for height in (600, 300, 800):
+            self.assertEqual(width_of(page, "header", height), height / 10 * 1.5, height)
+
+    def test_the_box_around_what_is_positioned_counts(self) -> None:
+        page = page_of("div { position: relative } i { display: block; height: 10vw } b { position: absolute; top: 0; bottom: 0 } img { height: 100% }", f"<div><i></i><b>{LOGO}</b></div>")
+        for window, width in ((800, 120), (400, 60), (600, 90)):
+            self.assertEqual(page.layout(window).rects[page.select("b")[0]].width, width, window)
+
+    def test_every_width_of_a_window_at_once(self) -> None:
+        css = "header { float: left; height: 10vw } img { height: 100% } div { display: grid; grid-template-columns: auto auto; width: max-content; grid-template-rows: 5vw }"
+        page = page_of(css, f"<header>{LOGO}</header><div><p style='margin: 0; height: 100%'>{LOGO}</p></div>")
+        walked = walk(page, 400, 440)
+        for selector, share in (("header", 0.15), ("p", 0.075)):
+            widths = walked.widths_of(page.select(selector)[0])
+            for window, width in zip(range(400, 441), widths, strict=True):
+                self.assertAlmostEqual(width or 0, window * share, delta=0.1, msg=f"{selector} at {window}")
+
+
+if __name__ == "__main__":
+    unittest.main()
