@@ -52,3 +52,19 @@ class HeightsOfRows(AgreementCase):
                     for item in ("picture", "box", "in a block", "in a float"):
                         with self.subTest((display, tracks, size, item)):
                             self.agree(f"p {{ margin: 0 }} .around {{ width: 400px }} .c {{ display: {display}; {tracks} }} .x {{ {size} }}", f"<div class=around><div class=c>{ITEMS[item]}<u>xyz</u></div></div>", (700,))
+
+
+class HeightsInCells(AgreementCase):
+    """A cell is as high as its content before percentages count, and these are of what its row has (css-tables-3 §3.10.5)."""
+
+    def test_percentages_in_cells(self) -> None:
+        kinds = {
+            "block": "<div class=k>x</div>", "margins": "<div class=k><blockquote>x</blockquote></div>", "two": "<div class=k>x</div><div>after</div>", "picture": f'<img class=k src="{SIZED}">',
+            "area": "<textarea class=k></textarea>", "in a block": f'<p style="height: 80%; padding: 5px"><img class=k src="{SIZED}"></p>',
+        }  # fmt: skip
+        for table in ("", "height: 200px", "min-height: 150px"):
+            for cell in ("", "height: 90px", "height: 50%", "height: 90px; padding: 5px; vertical-align: bottom", "height: 90px; max-height: 70px; vertical-align: baseline"):
+                for size in ("height: 100%", "height: 150%", "max-height: 40%", "min-height: 120%"):
+                    for name, kind in kinds.items():
+                        with self.subTest((table, cell, size, name)):
+                            self.agree(f"p {{ margin: 4px 0 }} table {{ {table} }} td {{ {cell} }} .k {{ {size} }}", f"<table><tr><td>{kind}<td>two<br>lines</table>", (700,))

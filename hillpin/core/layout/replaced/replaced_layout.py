@@ -6,11 +6,11 @@ from dataclasses import replace
 
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, UNLIMITED, f32
-from ..boxes import REPLACED, Box, Edges, edges_of
+from ..boxes import REPLACED, Box, Edges, edges_of, takes_height
 from ..containing import contains_height, contains_width, held_height, held_width
 from ..context import Context
 from ..fragments import Fragment, Space
-from ..sizes.given_heights import given_height
+from ..sizes.given_heights import given_height, replaced_basis
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
@@ -104,6 +104,8 @@ def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
 def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     """A replaced box: its size and nothing inside that layout sees."""
     edges = edges_of(box, max(space.inline, 0))
+    if takes_height(box) and is_replaced(box):
+        space = space._replace(percent_block=replaced_basis(box, space.percent_block))
     width, height = _content_size(ctx, box, edges, space)
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)

@@ -22,6 +22,19 @@ def given_height(ctx: Context, box: Box) -> int:
     return _height_around(ctx, box)
 
 
+def replaced_basis(box: Box, basis: int) -> int:
+    """What percentages of the height of a replaced box are of, where others in its place have ``basis``: in a table cell, as browsers
+    have it, the height that the cell is told by itself, whatever its row has (css-tables-3 §3.10.5)."""
+    around = box.parent
+    while around is not None and (around.kind == INLINE or around.role == "anonymous"):
+        around = around.parent
+    if around is None or around.role != "cell" or not around.style.height.is_definite_form or around.style.height.has_percentage:
+        return basis
+    edges = edges_of(around, 0)
+    height = definite_height(around, edges, INDEFINITE)
+    return max(height - edges.block, 0) if height != INDEFINITE else INDEFINITE
+
+
 def content_height(ctx: Context, box: Box) -> int:
     """The height of a box's content box (1/64 px) where styles alone say it; else INDEFINITE."""
     box.gives_height = True

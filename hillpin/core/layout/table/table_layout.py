@@ -6,7 +6,7 @@ from collections.abc import Collection
 
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
-from ..boxes import FLEX, GRID, Box, Edges, edges_of
+from ..boxes import FLEX, GRID, Box, Edges, edges_of, height_matters
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.intrinsic import contributions
@@ -235,14 +235,13 @@ class _TableLayout:
     def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
         left, first = self.edges.left, top + self.edges.top + self.down
         tops, _ = row_tops(rows, self.grid, first, self.down)
-        heights: list[int] = []
-        for item in measured:
+        ends = [tops[item.cell.row + item.cell.rows - 1] + rows[item.cell.row + item.cell.rows - 1].height for item in measured]
+        heights = [end - tops[item.cell.row] for item, end in zip(measured, ends, strict=True)]
+        spaces = [Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(item.cell.box)) for item, height in zip(measured, heights, strict=True)]
+        self._take_heights(rows, measured, spaces)
+        for item, height, space in zip(measured, heights, spaces, strict=True):
             cell, box = item.cell, item.cell.box
-            last = cell.row + cell.rows - 1
-            height = tops[last] + rows[last].height - tops[cell.row]
-            heights.append(height)
-            shift = self._shift(item, rows[cell.row], height)
-            child = self.ctx.layout(box, Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(box), content_shift=shift))
+            child = self.ctx.layout(box, space._replace(content_shift=self._shift(item, rows[cell.row], height)))
             dx, dy = self.moves.get(id(box), (0, 0))
             fragment.children.append(Placed(left + offsets[cell.column] + dx, tops[cell.row] + dy, child))
         if rows:
@@ -254,9 +253,21 @@ class _TableLayout:
             fragment.last_baseline = tops[-1] + rows[-1].baseline if rows[-1].has_baseline else self._ends(measured, heights, last, tops)
         self._tracks(fragment, widths, offsets, rows, tops, first)
 
+    def _take_heights(self, rows: list[RowSize], measured: list[MeasuredCell], spaces: list[Space]) -> None:
+        """What percentages of heights in cells come to in their rows, which aligns them and the cells beside them."""
+        changed: set[int] = set()
+        for item, space in zip(measured, spaces, strict=True):
+            if space.definite and height_matters(item.cell.box):
+                item.fragment = self.ctx.layout(item.cell.box, space)
+                changed.add(item.cell.row)
+        for row in changed:
+            ascents = [ascent_of(item.fragment, edges_of(item.cell.box, item.basis)) for item in measured if item.cell.row == row and aligns_baseline(item.cell.box)]
+            rows[row].baseline = max(ascents, default=rows[row].baseline)
+
     def _is_definite(self, box: Box) -> bool:
         """Whether percentages inside a cell have a height to be of."""
-        return self.box.style.height.is_definite_form or box.style.height.is_definite_form
+        own, around = box.style.height, resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
+        return (own.is_definite_form and not own.has_percentage) or around != INDEFINITE or self.space.fixed_block != INDEFINITE
 
     def _ends(self, measured: list[MeasuredCell], heights: list[int], row: int, tops: list[int]) -> int | None:
         """The baseline of a row without a cell on it: where the content box of its cells ends (css-tables-3 §3.10)."""
