@@ -166,3 +166,12 @@ class FurtherCauses(AgreementCase):
         for limit in ("max-width: fit-content", "max-width: min-content", "max-width: max-content", "min-width: fit-content", "min-width: max-content"):
             for width in ("fit-content", "max-content", "50px", "50%", "auto"):
                 self.agree(f"svg {{ {limit}; width: {width} }}", f"<p>{INLINE}</p><div style='width: 90px'>{INLINE}</div>", tolerance=0.1)
+
+
+class WithoutABox(AgreementCase):
+    def test_generated_text_counts_with_its_own_style_in_the_line(self) -> None:
+        for own in ('content: "ab cd"; font-size: 30px', "content: open-quote; line-height: 50px", 'content: " "; font-size: 40px', 'content: "abc"; padding: 9px; border: 2px solid'):
+            for around in ("block", "inline-block", "inline"):
+                for pseudo in ("before", "after"):
+                    with self.subTest((own, around, pseudo)):
+                        self.agree(f"p {{ display: {around} }} p::{pseudo} {{ display: contents; {own} }}", "<div><p>,<i>abc</i></p>z</div>", (400,))

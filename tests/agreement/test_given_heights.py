@@ -68,3 +68,14 @@ class HeightsInCells(AgreementCase):
                     for name, kind in kinds.items():
                         with self.subTest((table, cell, size, name)):
                             self.agree(f"p {{ margin: 4px 0 }} table {{ {table} }} td {{ {cell} }} .k {{ {size} }}", f"<table><tr><td>{kind}<td>two<br>lines</table>", (700,))
+
+
+class WordsForWidths(AgreementCase):
+    def test_of_items_that_are_as_high_as_their_row(self) -> None:
+        """A word for the content's width means what the row's height gives through the ratio (css-grid-2 §6.2)."""
+        for width in ("max-content", "fit-content", "stretch", "auto"):
+            for align in ("", "align-self: start", "align-self: stretch", "justify-self: start"):
+                for grid in ("", "height: 80px", "grid-template-columns: auto auto"):
+                    for size in ("", "min-height: 40px", "max-height: 12px", "padding: 4px"):
+                        with self.subTest((width, align, grid, size)):
+                            self.agree(f"section {{ display: grid; {grid} }} p {{ margin: 0; width: {width}; aspect-ratio: 2.35; {align}; {size} }}", "<section><p>Of</p><u>xyz abc</u></section>", (400,))

@@ -53,7 +53,7 @@ class Pass(Context):
         known: Fragment | None = cache.get(key)
         if known is not None:
             return known
-        if key is not space and space.fixed_block != INDEFINITE:
+        if key is not space and space.fixed_block != INDEFINITE and box.style.aspect_ratio is None:
             natural: Fragment | None = cache.get(key.with_own_height())
             if natural is not None and natural.height == space.fixed_block:
                 return natural

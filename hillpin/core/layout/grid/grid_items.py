@@ -16,6 +16,7 @@ from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
 from ..sizes.intrinsic import border_box_sizes
 from ..sizes.ratios import ratio_of, width_by_ratio
+from ..sizes.rules import CONTENT
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, through_ratio, to_border_box, width_from_ratio
 from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
 from .grid_lines import AxisLines
@@ -23,6 +24,8 @@ from .grid_placement import Placed as PlacedItems
 from .grid_track import Contributor, Track
 
 MOST_KEPT = 12
+_BY_ROWS = (AUTO_KIND, Kind.STRETCH, *CONTENT)
+"""Widths that the height of rows may give through a ratio."""
 
 
 class OpenGrid(Protocol):
@@ -107,7 +110,7 @@ class GridItem(AreaItem):
         """Set ``by_rows`` for the height of its rows together; whether it depends on that (§11.1 step 3)."""
         box, style = self.box, self.box.style
         ratio = ratio_of(box)
-        if ratio is None or box.kind == REPLACED or style.width.kind != AUTO_KIND:
+        if ratio is None or box.kind == REPLACED or style.width.kind not in _BY_ROWS:
             return False
         edges = edges_of(box, 0)
         if style.height.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
@@ -152,7 +155,8 @@ class GridItem(AreaItem):
         edges = edges_of(box, self.area_width)
         margins = edges.margin_left + edges.margin_right
         if style.width.kind != AUTO_KIND:
-            return INDEFINITE
+            by_row = style.width.kind in CONTENT and area_height != INDEFINITE and self._is_high_by_row(container, edges)
+            return self._width_by_row(ctx, edges, area_height) if by_row else INDEFINITE
         word = split_safety(self.justify(container))[0]
         auto_margin = edges.auto_left or edges.auto_right
         stretches = word == "stretch" or (word == "normal" and not is_replaced(box))
@@ -168,12 +172,16 @@ class GridItem(AreaItem):
             if ratio_of(box) is not None and (style.height.kind != AUTO_KIND or height != INDEFINITE):
                 return INDEFINITE
             if area_height != INDEFINITE and self._is_high_by_row(container, edges):
-                return clamp_inline(ctx, box, width_by_ratio(box, edges, self._filling_height(edges, area_height), ratio_of(box) or 1.0), edges, self.area_width, margins)
+                return self._width_by_row(ctx, edges, area_height)
             width = fit_content(ctx, box, edges, self.area_width - margins)
         is_told_to_fill = word == "stretch" and not auto_margin
         if not is_told_to_fill:
             width = through_ratio(box, width, edges, area_height)
         return clamp_inline(ctx, box, width, edges, self.area_width, margins)
+
+    def _width_by_row(self, ctx: Context, edges: Edges, area_height: int) -> int:
+        width = width_by_ratio(self.box, edges, self._filling_height(edges, area_height), ratio_of(self.box) or 1.0)
+        return clamp_inline(ctx, self.box, width, edges, self.area_width, edges.margin_left + edges.margin_right)
 
     def lay_out(self, ctx: Context, container: ComputedStyle, height: int, area_height: int, inherited: InheritedAxes | None = None, least: int = 0) -> Fragment:
         """The item laid out in its area's width; ``height`` forces its border-box height, ``least`` is its least width."""

@@ -180,8 +180,7 @@ class GridLayout:
         if self._takes_widths_from(down, items):
             # Rows follow, the container's own height does not.
             across = self.column_axis(columns, placed, items, inner_width, column_gap)
-            down = self._row_axis(rows, placed, items, across, inner_height, row_gap, least, most)
-            self._offsets(down, max(height - self.edges.block, 0), self.style.align_content)
+            down = self._row_axis(rows, placed, items, across, max(height - self.edges.block, 0), row_gap, least, most)
         fragment = self._fragment(width, max(height, self.edges.block), across, down, items)
         # What percentages of rows make of it afterwards is not its content's height.
         fragment.content_height = natural or total_size(down.tracks, down.gap) + self.edges.block

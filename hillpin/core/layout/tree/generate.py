@@ -261,7 +261,7 @@ class Generator:
         for kind, data in style.content:
             children += self._content_piece(kind, data, element, style)
         if style.display == "contents":
-            into.extend(children)
+            into += children if as_item else [in_own_style(one, self.resolver) if one.kind == Kind.TEXT else one for one in children]
             return
         box = self.box_for(style, element, name)
         if style.display == "list-item":
