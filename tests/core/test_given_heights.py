@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import unittest
+from unittest import mock
 
 from hillpin.core.files import MemoryFiles
+from hillpin.core.layout import boxes
+from hillpin.core.layout.boxes import Box
 from hillpin.core.page import Page
 from hillpin.core.widths.page_walk import walk
 from hillpin.core.writing.edit import edit_sheet
@@ -47,6 +50,20 @@ class Changes(unittest.TestCase):
             widths = walked.widths_of(page.select(selector)[0])
             for window, width in zip(range(400, 441), widths, strict=True):
                 self.assertAlmostEqual(width or 0, window * share, delta=0.1, msg=f"{selector} at {window}")
+
+
+class Nested(unittest.TestCase):
+    @unittest.skipIf(boxes.__file__.endswith(".so"), "Calls inside a compiled module are not counted.")
+    def test_grids_in_grids_are_measured_in_as_many_steps_as_there_are(self) -> None:
+        """Each grid asks for the widths in it again once its rows are known: without an end to that, the work doubles with each."""
+        asked: list[int] = []
+        for depth in (4, 12):
+            body = f"{'<div>' * depth}{LOGO}{'<i>x</i></div>' * depth}"
+            page = page_of("div { display: grid; height: 90% } img { height: 50% }", body)
+            with mock.patch.object(Box, "tell_heights", autospec=True, side_effect=Box.tell_heights) as told:
+                page.layout(800)
+            asked.append(told.call_count)
+        self.assertLess(asked[1], 12 * asked[0])
 
 
 if __name__ == "__main__":

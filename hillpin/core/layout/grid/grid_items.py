@@ -10,10 +10,11 @@ from ...styles.style import ComputedStyle
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..alignment import half, offset_of, split_safety
-from ..boxes import REPLACED, Edges, edges_of, height_matters, takes_height
+from ..boxes import REPLACED, Edges, edges_of
 from ..context import Context
 from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
+from ..sizes.given_heights import widths_follow_rows
 from ..sizes.intrinsic import border_box_sizes
 from ..sizes.ratios import ratio_of, width_by_ratio
 from ..sizes.rules import CONTENT
@@ -86,12 +87,6 @@ class GridItem(AreaItem):
         if self.by_rows != INDEFINITE:
             low = high = minimum = lambda: max(self.by_rows + margins, 0)
         return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
-
-    @property
-    def may_be_wide_by_rows(self) -> bool:
-        """Whether the height of its rows may give it a width, or something in it."""
-        box = self.box
-        return (box.style.aspect_ratio is not None and box.kind != REPLACED) or takes_height(box) or height_matters(box)
 
     def tell_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
         """Say the height of its rows together, for widths that come from it (§11.1 step 3); whether what it contributes to columns
@@ -245,7 +240,7 @@ class GridItem(AreaItem):
     def place(self, ctx: Context, container: ComputedStyle, across: GridAxis, down: GridAxis) -> tuple[Fragment, int, int]:
         """The final fragment and its border box's place relative to the container's content box (§10.3, §10.4)."""
         inherited = self.inherited_axes(across, down)
-        if self.may_be_wide_by_rows:
+        if widths_follow_rows(self.box):
             self._tell_area(ctx, container)
         least = self._least_by_ratio(container, across)
         fragment = self.lay_out(ctx, container, self.stretched_height(ctx, container), self.area_height, inherited, least)

@@ -10,7 +10,7 @@ from ..boxes import Box, Edges, edges_of
 from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.given_heights import content_height
+from ..sizes.given_heights import content_height, widths_follow_rows
 from ..sizes.sizing import block_size, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
 from .grid_areas import edges_in
 from .grid_axis import GridAxis, subgrid_lines, within
@@ -110,7 +110,7 @@ class GridLayout:
         placed = self.placed(columns, rows)
         used = {line for cell in placed.cells for line in range(cell.column, cell.column + cell.columns)}
         items = self.items(placed)
-        is_by_rows = any(item.may_be_wide_by_rows for item in items) and not contains_width(self.box)
+        is_by_rows = any(widths_follow_rows(item.box) for item in items) and not contains_width(self.box)
         room = content_height(self.ctx, self.box) if is_by_rows else INDEFINITE
         row_gap = self.style.row_gap.resolve(max(room, 0))
         self._take_fixed_rows(rows, placed, items, room, row_gap)
@@ -190,7 +190,7 @@ class GridLayout:
         """Whether the heights of rows change what items contribute to columns, through their ratios (§11.1 step 3)."""
         changed = False
         for item in items:
-            if item.may_be_wide_by_rows:
+            if widths_follow_rows(item.box):
                 height = down.span(item.cell.row, item.cell.rows)[1]
                 changed = item.take_width_from_rows(self.ctx, self.style, height) or changed
                 changed = item.tell_rows(self.ctx, self.style, height) or changed
@@ -198,7 +198,7 @@ class GridLayout:
 
     def _take_fixed_rows(self, rows: AxisLines, placed: PlacedItems, items: list[GridItem], room: int, gap: int) -> None:
         """The same for items whose rows are all of given heights, before any column is sized."""
-        by_rows = [item for item in items if item.may_be_wide_by_rows]
+        by_rows = [item for item in items if widths_follow_rows(item.box)]
         if not by_rows:
             return
         tracks = self.tracks(rows, placed.rows, placed.rows_before, False, room, {line for cell in placed.cells for line in range(cell.row, cell.row + cell.rows)})

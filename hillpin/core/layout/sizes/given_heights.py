@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND
 from ...units import INDEFINITE
-from ..boxes import BLOCK, FLEX, GRID, INLINE, Box, Edges, edges_of, takes_height
+from ..boxes import BLOCK, FLEX, GRID, INLINE, REPLACED, Box, Edges, edges_of, height_matters, takes_height
 from ..context import Context
 from .sizing import clamp_block, definite_height
 
 _TOLD = (BLOCK, FLEX, GRID)
+MOST_GRIDS = 2
+"""Grids in one another whose rows give widths to what is in them: each one more is several times the work."""
 
 
 def given_height(ctx: Context, box: Box) -> int:
@@ -20,6 +22,19 @@ def given_height(ctx: Context, box: Box) -> int:
         box.gives_height = True
         return box.area_height
     return _height_around(ctx, box)
+
+
+def widths_follow_rows(item: Box) -> bool:
+    """Whether a grid item's width may come from the heights of its rows: through its ratio, or as something in it asks for heights
+    (css-grid-2 §12.1)."""
+    has_ratio = item.style.aspect_ratio is not None and item.kind != REPLACED
+    if not (has_ratio or takes_height(item) or height_matters(item)):
+        return False
+    grids, around = 0, item.parent
+    while around is not None:
+        grids += around.kind == GRID
+        around = around.parent
+    return grids <= MOST_GRIDS
 
 
 def replaced_basis(box: Box, basis: int) -> int:
