@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import os
-import socket
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
@@ -34,15 +33,12 @@ AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" 
 
 
 class ServerThread(LiveServerThread):
-    """The server that people run, in a thread beside the tests. All of a process have one address: the browser knows its scripts,
-    and how they compile, from the tests before."""
-
-    known_port: ClassVar[int] = 0
+    """The server that people run, in a thread beside the tests."""
 
     def run(self) -> None:
         try:
-            sockets = self._listeners()
-            self.port = ServerThread.known_port = sockets[0].getsockname()[1]
+            sockets = listeners(self.host, 0)
+            self.port = sockets[0].getsockname()[1]
             self.server = make_server(self.host, self.port)
             self.is_ready.set()
             self.server.run(sockets=sockets)
@@ -51,13 +47,6 @@ class ServerThread(LiveServerThread):
             self.is_ready.set()
         finally:
             connections.close_all()
-
-    def _listeners(self) -> list[socket.socket]:
-        try:
-            return listeners(self.host, ServerThread.known_port)
-        except OSError:
-            # Another process took it meanwhile.
-            return listeners(self.host, 0)
 
     def terminate(self) -> None:
         self.server.should_exit = True
