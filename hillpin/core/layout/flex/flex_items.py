@@ -268,9 +268,10 @@ class _Sizes:
         return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins)
 
     def _content_height(self) -> int:
-        """The height that the content makes at the item's width, percentages of heights of nothing."""
-        width = cross_width(self.ctx, self.item, self.axes)
-        space = Space(self.axes.inner_width, fixed_inline=width, shrink=width == INDEFINITE)
+        """The height that the content makes at the item's width, percentages of heights of nothing; ``stretch`` has the container's height."""
+        width, style = cross_width(self.ctx, self.item, self.axes), self.box.style
+        stretches = Kind.STRETCH in (style.height.kind, style.min_height.kind, style.max_height.kind)
+        space = Space(self.axes.inner_width, percent_block=self.axes.percent_block if stretches else INDEFINITE, fixed_inline=width, shrink=width == INDEFINITE)
         fragment = self.ctx.layout(self.box, space)
         if self.box.kind == REPLACED:
             return fragment.height
