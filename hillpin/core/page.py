@@ -21,7 +21,7 @@ from .fonts.fallback import fallback_face
 from .fonts.measured import Measured
 from .fonts.store import FontStore
 from .laid_out import BoxRecord, Layout, MissingFile, UnmodelledFeature, baselines_of, lines_of
-from .layout.boxes import Box
+from .layout.boxes import Box, forget_changed
 from .layout.context import Context, Walked
 from .layout.entry import Pass, layout_root
 from .layout.fragments import Fragment
@@ -347,14 +347,7 @@ def _move(tree: BoxTree, resolver: StyleResolver, viewport: Viewport) -> None:
     changed = {id(style) for style in resolver.move_to(viewport)}
     if not changed:
         return
-    forgotten: set[int] = set()
-    for box in tree.boxes_twice:
-        if id(box.style) in changed:
-            node: Box | None = box
-            while node is not None and id(node) not in forgotten:
-                forgotten.add(id(node))
-                node.forget()
-                node = node.parent
+    forget_changed(box for box in tree.boxes_twice if id(box.style) in changed)
 
 
 def _recorded(tree: BoxTree, about: Element | None) -> list[Box]:

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import unittest
+
 from hillpin.core.files import MemoryFiles
+from hillpin.core.layout import boxes
 from hillpin.core.markup.tree import Element
 from hillpin.core.page import BoxRecord, Layout, Page
 from hillpin.core.writing.explanation import Explanation, explain
 
+interpreted = unittest.skipIf(boxes.__file__.endswith(".so"), "Calls inside a compiled module are not counted.")
+"""For tests that count calls."""
 HEAD = "<!DOCTYPE html><html lang=en><title>t</title><style>body { margin: 0 } "
 
 

@@ -6,11 +6,12 @@ import unittest
 from unittest import mock
 
 from hillpin.core.files import MemoryFiles
-from hillpin.core.layout import boxes
 from hillpin.core.layout.boxes import Box
 from hillpin.core.page import Page
 from hillpin.core.widths.page_walk import walk
 from hillpin.core.writing.edit import edit_sheet
+
+from .pages import interpreted
 
 LOGO = "<img src=\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='60' height='40'%3E%3C/svg%3E\">"
 
@@ -31,6 +32,16 @@ class Changes(unittest.TestCase):
         for height, width in (("120px", 90), ("auto", 60), ("40px", 30)):
             self.assertTrue(edit_sheet(page, "s.css", sheet.format(height)))
             self.assertEqual(width_of(page, "header"), width, height)
+
+    def test_an_edit_beside_it_leaves_what_came_of_a_height(self) -> None:
+        sheet = "html, body {{ height: 100% }}\nheader {{ float: left; height: 100% }}\nimg {{ height: 50% }}\n.edited {{ padding: {} }}"
+        page = page_of(sheet.format("5px"), f"<header>{LOGO}</header><div class=edited>x</div>")
+        page.layout(800, 600)
+        header = next(one for one in page.step(800, 600, None).tree.root.walk() if one.element is page.select("header")[0])
+        before = header.intrinsic_cache
+        self.assertTrue(edit_sheet(page, "s.css", sheet.format("9px")))
+        self.assertIsNotNone(before)
+        self.assertIs(header.intrinsic_cache, before)
 
     def test_the_height_of_the_window_counts(self) -> None:
         page = page_of("html, body, header { height: 100%; margin: 0 } header { float: left } img { height: 10% }", f"<header>{LOGO}</header>")
@@ -53,7 +64,7 @@ class Changes(unittest.TestCase):
 
 
 class Nested(unittest.TestCase):
-    @unittest.skipIf(boxes.__file__.endswith(".so"), "Calls inside a compiled module are not counted.")
+    @interpreted
     def test_grids_in_grids_are_measured_in_as_many_steps_as_there_are(self) -> None:
         """Each grid asks for the widths in it again once its rows are known: without an end to that, the work doubles with each."""
         asked: list[int] = []

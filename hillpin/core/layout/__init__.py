@@ -8,7 +8,7 @@ From outside: ``layout_root(Pass(viewport, fonts), root)``, and the data below.
 """
 
 from .block.fieldset import contents_of
-from .boxes import BREAK, FLEX, GRID, INLINE, TEXT, Box, Edges, Kind, edges_of, window_gutters
+from .boxes import BREAK, FLEX, GRID, INLINE, TEXT, Box, Edges, Kind, edges_of, forget_changed, window_gutters
 from .containing import containing_box
 from .context import Context
 from .entry import Pass, layout_root
@@ -26,4 +26,4 @@ from .replaced.natural_sizes import Pictures
 from .shapes import around, radii_of
 from .tree.box_tree import BoxTree
 
-__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "around", "containing_box", "contents_of", "edges_of", "layout_root", "radii_of", "scroll_ends", "small_caps_size", "style_metrics", "transformed", "window_gutters"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "around", "containing_box", "contents_of", "edges_of", "forget_changed", "layout_root", "radii_of", "scroll_ends", "small_caps_size", "style_metrics", "transformed", "window_gutters"]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, field
 from enum import IntEnum
 from typing import Any
@@ -190,13 +190,11 @@ class Box:
                 yield from box.first_line.walk()
 
     def forget(self) -> None:
-        """Drop what layout remembered of this box: its style has changed."""
+        """Drop what layout remembered of this box itself (``forget_changed`` for one whose style has changed)."""
         self.edges_memo = self.edges_plan = self.takes_height = self.has_plain_height = None
         self.edges_cache = self.strut_cache = self.content_cache = self.intrinsic_cache = self.extra_cache = None
         self.fragment_cache.clear()
         self.flow_cache.clear()
-        if self.gives_height:
-            self.forget_content_sizes()
         if self.measure is not None:
             self.natural = self.measure()
 
@@ -204,11 +202,12 @@ class Box:
         """Say what heights what is around the box gives, in 1/64 px or INDEFINITE, before anything asks for widths in it."""
         if own != self.told_height or area != self.area_height:
             self.told_height, self.area_height = own, area
-            if self.gives_height:
-                self.forget_content_sizes()
+            self.forget_by_height()
 
-    def forget_content_sizes(self) -> None:
-        """Drop the widths that content wants in it: the height has changed that they may come from."""
+    def forget_by_height(self) -> None:
+        """Drop what came of its height in it, where that was asked for: it may be another one now."""
+        if not self.gives_height:
+            return
         self.gives_height = False
         for box in self.walk_twice():
             box.intrinsic_cache = None
@@ -226,6 +225,19 @@ class Box:
     def is_block_level(self) -> bool:
         """Whether the box takes part in block layout and is in flow."""
         return not self.is_inline_level and not self.is_floating and not self.is_out_of_flow
+
+
+def forget_changed(changed: Iterable[Box], until: Box | None = None) -> list[Box]:
+    """Drop what layout remembered of boxes whose styles have changed, and of those around them, up to one. Gives all these."""
+    forgotten: dict[int, Box] = {}
+    for box in changed:
+        box.forget_by_height()
+        node: Box | None = box
+        while node is not None and id(node) not in forgotten:
+            forgotten[id(node)] = node
+            node.forget()
+            node = node.parent if node is not until else None
+    return list(forgotten.values())
 
 
 def edges_of(box: Box, basis: int) -> Edges:
@@ -286,8 +298,13 @@ def _is_default(style: ComputedStyle, name: str) -> bool:
 def height_matters(box: Box) -> bool:
     """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
     if box.height_matters is None:
-        box.height_matters = any(takes_height(child) or height_matters(child) for child in box.children) or (box.kind == FLEX and _has_stretched_ratio(box))
+        box.height_matters = any(asks_height(child) for child in box.children) or (box.kind == FLEX and _has_stretched_ratio(box))
     return box.height_matters
+
+
+def asks_height(box: Box) -> bool:
+    """Whether a box or something in it may depend on a height given from outside."""
+    return takes_height(box) or height_matters(box)
 
 
 def _has_stretched_ratio(flex: Box) -> bool:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..styles.values import Kind as LengthKind
 from ..units import INDEFINITE
 from .block.block_layout import layout_block
-from .boxes import Box, Kind, edges_of, height_matters, takes_height
+from .boxes import Box, Kind, asks_height, edges_of
 from .columns.column_layout import layout_columns
 from .columns.column_sizes import column_content_sizes, has_columns
 from .containing import contains_layout, contains_width, held_width
@@ -48,7 +48,7 @@ class Pass(Context):
     def layout(self, box: Box, space: Space) -> Fragment:
         cache = box.fragment_cache
         key = space
-        if not (takes_height(box) or height_matters(box) or self.recorder.wants(box)):
+        if not (asks_height(box) or self.recorder.wants(box)):
             key = space.without_height()
         known: Fragment | None = cache.get(key)
         if known is not None:

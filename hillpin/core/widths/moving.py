@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout.boxes import Box
+from ..layout.boxes import Box, forget_changed
 from ..styles.media import Viewport
 from ..styles.resolve import NOT_COMPARED, StyleResolver
 from ..styles.style import ComputedStyle
@@ -64,13 +64,13 @@ class Moving:
         """Bring boxes inside a box to the width at a place; what is remembered of them and round them in the box goes."""
         for one in boxes:
             one.style.__dict__ = self.states[id(one.style)][place]
-        _forget(box, boxes)
+        forget_changed(boxes, until=box)
 
     def back(self, box: Box, boxes: list[Box]) -> None:
         """Bring boxes inside a box back to where the tree stands."""
         for one in boxes:
             one.style.__dict__ = self.home[id(one.style)]
-        _forget(box, boxes)
+        forget_changed(boxes, until=box)
 
 
 BENDING = (
@@ -151,16 +151,6 @@ class Course:
             meet = np.where(rise == fall, middle, left + (last - first - fall * (right - left)) / (rise - fall))
         for at in np.clip(meet, left, right).tolist():
             self.turns |= {int(at), int(at) + 1}
-
-
-def _forget(box: Box, boxes: list[Box]) -> None:
-    forgotten: set[int] = set()
-    for one in boxes:
-        node: Box | None = one
-        while node is not None and id(node) not in forgotten:
-            forgotten.add(id(node))
-            node.forget()
-            node = node.parent if node is not box else None
 
 
 def _changes(states: list[dict[str, Any]]) -> NDArray[np.bool_]:

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import tinycss2
 
-from ..layout import Box, BoxTree, Kind
+from ..layout import Box, BoxTree, Kind, forget_changed
 from ..page import Page
 from ..styles import (
     RESTYLED_FIELDS,
@@ -231,22 +231,19 @@ def _keeps_tree(one: Restyled, resolver: StyleResolver) -> bool:
 
 def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:
     """Drop what layout remembers of boxes with new styles and around them. False where that does not do."""
-    changed = {id(one.style): one.fields for one in restyled}
-    forgotten: set[int] = set()
+    fields_of = {id(one.style): one.fields for one in restyled}
+    changed: list[Box] = []
     for box in tree.boxes_twice:
-        fields = changed.get(id(box.style))
+        fields = fields_of.get(id(box.style))
         if fields is None:
             continue
         if box.kind == Kind.REPLACED and "font_size" in fields:
             return False
         if (box.role == "cell" or box.kind in _TABLE_PARTS) and any(name.startswith("border") for name in fields):
             return False
-        node: Box | None = box
-        while node is not None and id(node) not in forgotten:
-            forgotten.add(id(node))
-            node.forget()
-            node.height_matters = node.walked = None
-            node = node.parent
+        changed.append(box)
+    for box in forget_changed(changed):
+        box.height_matters = box.walked = None
     return not tree.noted
 
 

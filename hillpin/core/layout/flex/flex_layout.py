@@ -7,7 +7,7 @@ from dataclasses import replace
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE, UNLIMITED
 from ..alignment import Distribution, baseline_item, distribute, half, offset_of, split_safety, static_side
-from ..boxes import REPLACED, Box, Edges, edges_of, height_matters, takes_height
+from ..boxes import REPLACED, Box, Edges, asks_height, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.sizing import (
@@ -131,12 +131,13 @@ class _FlexLayout:
     # §9.4 cross size determination
 
     def _item_space(self, item: FlexItem, stretched: int = INDEFINITE) -> Space:
+        """What an item is laid out in, with its main size; in a column it is told that height."""
         axes = self.axes
         if axes.is_row:
             return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
         width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
         definite = (axes.inner_height != INDEFINITE and self.space.definite) or (item.is_definite and item.main == item.base)
-        if definite and (takes_height(item.box) or height_matters(item.box)):
+        if definite and asks_height(item.box):
             item.box.tell_heights(item.main)
         return Space(
             axes.inner_width, percent_block=axes.percent_block, fixed_inline=width, fixed_block=item.main, definite=definite,

@@ -105,7 +105,7 @@ def layout_replaced(ctx: Context, box: Box, space: Space) -> Fragment:
     """A replaced box: its size and nothing inside that layout sees."""
     edges = edges_of(box, max(space.inline, 0))
     if takes_height(box) and is_replaced(box):
-        space = space._replace(percent_block=replaced_basis(box, space.percent_block))
+        space = space._replace(percent_block=replaced_basis(ctx, box, space.percent_block))
     width, height = _content_size(ctx, box, edges, space)
     fragment = Fragment(box, width + edges.inline, height + edges.block)
     natural = _natural(box)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ...styles.values import AUTO_KIND
+from ...styles.values import AUTO_KIND, FIXED
 from ...units import INDEFINITE
-from ..boxes import BLOCK, FLEX, GRID, INLINE, REPLACED, Box, Edges, edges_of, height_matters, takes_height
+from ..boxes import BLOCK, FLEX, GRID, INLINE, REPLACED, Box, Edges, asks_height, edges_of, takes_height
 from ..context import Context
 from .sizing import clamp_block, definite_height
 
@@ -28,7 +28,7 @@ def widths_follow_rows(item: Box) -> bool:
     """Whether a grid item's width may come from the heights of its rows: through its ratio, or as something in it asks for heights
     (css-grid-2 §12.1)."""
     has_ratio = item.style.aspect_ratio is not None and item.kind != REPLACED
-    if not (has_ratio or takes_height(item) or height_matters(item)):
+    if not (has_ratio or asks_height(item)):
         return False
     grids, around = 0, item.parent
     while around is not None:
@@ -37,17 +37,15 @@ def widths_follow_rows(item: Box) -> bool:
     return grids <= MOST_GRIDS
 
 
-def replaced_basis(box: Box, basis: int) -> int:
+def replaced_basis(ctx: Context, box: Box, basis: int) -> int:
     """What percentages of the height of a replaced box are of, where others in its place have ``basis``: in a table cell, as browsers
     have it, the height that the cell is told by itself, whatever its row has (css-tables-3 §3.10.5)."""
     around = box.parent
     while around is not None and (around.kind == INLINE or around.role == "anonymous"):
         around = around.parent
-    if around is None or around.role != "cell" or not around.style.height.is_definite_form or around.style.height.has_percentage:
+    if around is None or around.role != "cell" or around.style.height.kind != FIXED:
         return basis
-    edges = edges_of(around, 0)
-    height = definite_height(around, edges, INDEFINITE)
-    return max(height - edges.block, 0) if height != INDEFINITE else INDEFINITE
+    return content_height(ctx, around)
 
 
 def content_height(ctx: Context, box: Box) -> int:

@@ -22,7 +22,7 @@ from ..sizes.sizing import (
     width_from_ratio,
 )
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
-from .table_grid import Column, RowSize, TableGrid, gone_columns, table_grid
+from .table_grid import Column, RowSize, TableCell, TableGrid, gone_columns, table_grid
 from .table_rows import MeasuredCell, aligns_baseline, ascent_of, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
 
 
@@ -69,6 +69,12 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
 def layout_table(ctx: Context, box: Box, space: Space) -> Fragment:
     """Lay out a table with its captions."""
     return _TableLayout(ctx, box, space).run()
+
+
+def _height_over(tops: list[int], rows: list[RowSize], cell: TableCell) -> int:
+    """The height of a cell's rows, with what is between them."""
+    last = cell.row + cell.rows - 1
+    return tops[last] + rows[last].height - tops[cell.row]
 
 
 class _TableLayout:
@@ -235,9 +241,8 @@ class _TableLayout:
     def _cells(self, fragment: Fragment, widths: list[int], offsets: list[int], rows: list[RowSize], measured: list[MeasuredCell], top: int) -> None:
         left, first = self.edges.left, top + self.edges.top + self.down
         tops, _ = row_tops(rows, self.grid, first, self.down)
-        ends = [tops[item.cell.row + item.cell.rows - 1] + rows[item.cell.row + item.cell.rows - 1].height for item in measured]
-        heights = [end - tops[item.cell.row] for item, end in zip(measured, ends, strict=True)]
-        spaces = [Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=self._is_definite(item.cell.box)) for item, height in zip(measured, heights, strict=True)]
+        heights = [_height_over(tops, rows, item.cell) for item in measured]
+        spaces = self._spaces(measured, heights)
         self._take_heights(rows, measured, spaces)
         for item, height, space in zip(measured, heights, spaces, strict=True):
             cell, box = item.cell, item.cell.box
@@ -253,21 +258,27 @@ class _TableLayout:
             fragment.last_baseline = tops[-1] + rows[-1].baseline if rows[-1].has_baseline else self._ends(measured, heights, last, tops)
         self._tracks(fragment, widths, offsets, rows, tops, first)
 
+    def _spaces(self, measured: list[MeasuredCell], heights: list[int]) -> list[Space]:
+        """What cells are laid out in: percentages in them have a height to be of where the table or the cell has a given one."""
+        is_given = self.space.fixed_block != INDEFINITE or resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block) != INDEFINITE
+        return [
+            Space(item.basis, fixed_inline=item.width, fixed_block=height, definite=is_given or item.cell.box.style.height.kind == Kind.FIXED)
+            for item, height in zip(measured, heights, strict=True)
+        ]
+
     def _take_heights(self, rows: list[RowSize], measured: list[MeasuredCell], spaces: list[Space]) -> None:
         """What percentages of heights in cells come to in their rows, which aligns them and the cells beside them."""
+        ascents: dict[int, int] = {}
         changed: set[int] = set()
         for item, space in zip(measured, spaces, strict=True):
-            if space.definite and height_matters(item.cell.box):
-                item.fragment = self.ctx.layout(item.cell.box, space)
-                changed.add(item.cell.row)
-        for row in changed:
-            ascents = [ascent_of(item.fragment, edges_of(item.cell.box, item.basis)) for item in measured if item.cell.row == row and aligns_baseline(item.cell.box)]
-            rows[row].baseline = max(ascents, default=rows[row].baseline)
-
-    def _is_definite(self, box: Box) -> bool:
-        """Whether percentages inside a cell have a height to be of."""
-        own, around = box.style.height, resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
-        return (own.is_definite_form and not own.has_percentage) or around != INDEFINITE or self.space.fixed_block != INDEFINITE
+            row, box = item.cell.row, item.cell.box
+            if space.definite and height_matters(box):
+                item.fragment = self.ctx.layout(box, space)
+                changed.add(row)
+            if aligns_baseline(box):
+                ascents[row] = max(ascents.get(row, 0), ascent_of(item.fragment, edges_of(box, item.basis)))
+        for row in changed & ascents.keys():
+            rows[row].baseline = ascents[row]
 
     def _ends(self, measured: list[MeasuredCell], heights: list[int], row: int, tops: list[int]) -> int | None:
         """The baseline of a row without a cell on it: where the content box of its cells ends (css-tables-3 §3.10)."""

@@ -36,12 +36,12 @@ def aligns_baseline(box: Box) -> bool:
 
 def measure_cell(ctx: Context, cell: TableCell, width: int, basis: int, spacing: int) -> MeasuredCell:
     """Lay a cell out at a width; its own height counts as a minimum, and its ``min-height`` not at all (CSS 2 §10.7): percentages of
-    heights in it are of nothing until its row is known. ``basis`` is the row's width, which percentages of its padding are of. As the browser has it, what its row is made high for has them of the ``spacing`` at both
-    ends as well."""
+    heights in it are of nothing until its row is known. ``basis`` is the row's width, which percentages of its padding are of. As
+    the browser has it, what its row is made high for has them of the ``spacing`` at both ends as well."""
     box = cell.box
     edges = edges_of(box, basis + 2 * spacing)
-    is_given = box.style.height.is_definite_form and not box.style.height.has_percentage
-    space = Space(basis, fixed_inline=width, fixed_block=0 if is_given else INDEFINITE, definite=False)
+    is_given = box.style.height.kind == Kind.FIXED
+    space = Space(basis, fixed_inline=width, fixed_block=0 if is_given else INDEFINITE, definite=not is_given)
     fragment = ctx.layout(box, space)
     wider = fragment if edges is edges_of(box, basis) else ctx.layout(box, space._replace(inline=basis + 2 * spacing))
     least = max(wider.content_height, edges.block)
