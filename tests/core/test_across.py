@@ -48,6 +48,7 @@ ONE_BY_ONE = {
     "where it would stand": f".s {{ position: absolute }} .t {{ position: fixed; bottom: 5%; left: 10%; right: 10% }}|<p>{WORDS}</p><div class=s>{WORDS}</div><div><p>{WORDS}</p><div class=t>{WORDS}</div></div>",
     "a grid in the window's sizes": f".g {{ display: grid; grid-template-columns: 1fr 20vw; gap: 2vw }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS}</p></div>{f'<p>{WORDS}</p>' * 6}",
     "a positioned box carried out of a line": f".p {{ position: relative }} i {{ position: absolute; left: 50%; width: 20% }}|<div class=p><p>{WORDS} <i>{WORDS}</i></p></div><p>{WORDS}</p>",
+    "a sticky box in what scrolls, among its words": f".s {{ overflow: auto; height: 200px }} i {{ position: sticky; top: 0; display: block }}|<div class=s>text <b>x</b><i>{WORDS}</i>{WORDS}<p>{WORDS}</p></div>",
     "text round a float": f".f {{ float: left; width: 30% }}|<main><div class=f>{WORDS}</div><p>{WORDS} {WORDS}</p></main><p>{WORDS}</p>",
     "a positioned box": f".p {{ position: relative; padding: 5% }} .p i {{ position: absolute; right: 3%; top: 10px; width: 25% }}|<p>{WORDS}</p><div class=p>{WORDS}<i>{WORDS}</i></div><p>{WORDS}</p>",
     "a grid among blocks": f".g {{ display: grid; grid-template-columns: 1fr 2fr; gap: 2% }} p {{ margin: 12px }}|<p>{WORDS}</p><div class=g><p>{WORDS}</p><p>{WORDS} <b>{WORDS}</b></p></div><p>{WORDS}</p>",

@@ -228,7 +228,7 @@ def _holds_sticky(fragment: Fragment) -> bool:
     """Whether something that is sticky is kept in a box: in its lines, among its children, or in anonymous blocks."""
     if fragment.box.has_sticky_inlines:
         return True
-    return any(child.box.style.position == "sticky" or (child.box.role == "anonymous" and _holds_sticky(child)) for _, _, child in fragment.children)
+    return any(child.box.style.position == "sticky" or (child.box.role == "anonymous" and _holds_sticky(child)) for _, _, child in fragment.opened().children)
 
 
 def scroll_ends(fragment: Fragment, x: int, y: int, without: Box | None) -> tuple[int, int]:
