@@ -320,6 +320,10 @@ def takes_height(box: Box) -> bool:
     if known is None:
         style = box.style
         lengths = (style.height, style.min_height, style.max_height, style.top, style.bottom)
-        known = any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths) or (box.kind in (FLEX, GRID) and style.row_gap.has_percentage)
+        known = (
+            any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths)
+            or (box.kind in (FLEX, GRID) and style.row_gap.has_percentage)
+            or (style.flex_basis.has_percentage and box.parent is not None and box.parent.kind == FLEX and box.parent.style.flex_direction.startswith("column"))
+        )
         box.takes_height = known
     return known

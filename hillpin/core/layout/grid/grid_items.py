@@ -21,12 +21,13 @@ from ..sizes.rules import CONTENT
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, through_ratio, to_border_box, width_from_ratio
 from .grid_axis import AreaItem, GridAxis, InheritedAxes, bare_axis, range_tracks, subgrid_lines, within
 from .grid_lines import AxisLines
+from .grid_minimums import automatic_applies, behaves_as_auto, within_fixed
 from .grid_placement import Placed as PlacedItems
 from .grid_track import Contributor, Track
 
 MOST_KEPT = 12
 _BY_ROWS = (AUTO_KIND, Kind.STRETCH, *CONTENT)
-"""Widths that the height of rows may give through a ratio."""
+"""Widths that the height of rows may give through a ratio; percentages are ``auto`` while columns are sized."""
 
 
 class OpenGrid(Protocol):
@@ -85,7 +86,8 @@ class GridItem(AreaItem):
             return max(self._minimum_width(ctx, edges, tracks) + margins, 0)
 
         if self.by_rows != INDEFINITE:
-            low = high = minimum = lambda: max(self.by_rows + margins, 0)
+            low = high = lambda: max(self.by_rows + margins, 0)
+            minimum = low if box.style.min_width.kind == AUTO_KIND or not behaves_as_auto(box.style.width) else minimum
         return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
 
     def tell_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
@@ -105,7 +107,7 @@ class GridItem(AreaItem):
         """Set ``by_rows`` for the height of its rows together; whether it depends on that (§11.1 step 3)."""
         box, style = self.box, self.box.style
         ratio = ratio_of(box)
-        if ratio is None or box.kind == REPLACED or style.width.kind not in _BY_ROWS:
+        if ratio is None or box.kind == REPLACED or not (style.width.kind in _BY_ROWS or style.width.has_percentage):
             return False
         edges = edges_of(box, 0)
         if style.height.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
@@ -121,8 +123,7 @@ class GridItem(AreaItem):
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
         box, style = self.box, self.box.style
-        # As the browser has it, widths that depend on the room behave as auto.
-        if style.width.kind not in (AUTO_KIND, Kind.FIT_CONTENT, Kind.STRETCH) and not style.width.has_percentage:
+        if not behaves_as_auto(style.width):
             return border_box_sizes(ctx, box)[0]
         least = style.min_width
         if least.kind != AUTO_KIND:
@@ -140,7 +141,7 @@ class GridItem(AreaItem):
             size = edges.inline
         if style.max_width.kind == Kind.FIXED:
             size = min(size, to_border_box(box, style.max_width.units, edges.inline))
-        return _within_fixed(size, spanned, edges.margin_left + edges.margin_right)
+        return within_fixed(size, spanned, edges.margin_left + edges.margin_right, edges.inline)
 
     # Sizes in the area
 
@@ -268,22 +269,6 @@ def _offset(room: int, size: int, before: int, after: int, auto: tuple[bool, boo
     return before + offset_of(value, free)
 
 
-def automatic_applies(overflow: str, spanned: list[Track]) -> bool:
-    """Whether the automatic minimum is content-based (§6.6)."""
-    if overflow not in ("visible", "clip"):
-        return False
-    if not any(track.minimum == "auto" for track in spanned):
-        return False
-    return len(spanned) == 1 or not any(track.is_flexible for track in spanned)
-
-
-def _within_fixed(size: int, spanned: list[Track], margins: int) -> int:
-    """A content-based minimum held within tracks whose maximums are all fixed; ``fit-content()`` is none (§6.6)."""
-    if spanned and all(track.maximum == "fixed" for track in spanned):
-        return min(size, max(sum(track.limit for track in spanned) - margins, 0))
-    return size
-
-
 def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container: ComputedStyle, across: GridAxis, gap: int) -> list[Contributor]:
     """What an item contributes to rows: its height at its area's width."""
     if item.is_row_subgrid:
@@ -310,7 +295,7 @@ def row_contributor(ctx: Context, item: GridItem, tracks: list[Track], container
             return max((least if least != INDEFINITE else edges.block) + margins, 0)
         if not automatic_applies(style.overflow_y, spanned):
             return max(edges.block + margins, 0)
-        return _within_fixed(content(), spanned, 0)
+        return within_fixed(content() - margins, spanned, margins, edges.block) + margins
 
     return [Contributor(item.cell.row, item.cell.rows, minimum, content, content, box)]
 

@@ -78,6 +78,15 @@ def is_held_by_content(box: Box) -> bool:
     return box.element.tag == "input" and kind not in _RATIO_INPUTS and (kind not in _SCROLLING or box.style.overflow_x in ("visible", "clip"))
 
 
+def _least_by_content(box: Box) -> int:
+    """How high the content of a field makes it at least, where its width and a ratio say less (css-sizing-4 §5.1): 0 where it does not."""
+    if box.element is None or box.style.min_height.kind != AUTO_KIND:
+        return 0
+    is_menu = box.element.tag == "select" and not is_list_box(box.element)
+    is_field = box.element.tag == "input" and _input_kind(box) not in _RATIO_INPUTS | _SCROLLING
+    return (_natural(box).height or 0) if is_menu or is_field else 0
+
+
 _SCROLLING = frozenset({"range", "checkbox", "radio"})
 _RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 
@@ -150,7 +159,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
         if own_ratio is not None and height is not None and width is not None:
             around = (least_w + extra_w, most_w + extra_w, least_h + extra_h, most_h + extra_h)
             width, height = _constrained(width + extra_w, height + extra_h, own_ratio, around)
-            return width - extra_w, height - extra_h
+            return width - extra_w, max(height - extra_h, min(_least_by_content(box), most_h))
     elif width is None and height is not None:
         height = max(least_h, min(height, most_h)) if space.fixed_block == INDEFINITE else height
         natural = _natural(box).width
@@ -163,6 +172,7 @@ def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic:
         width = max(least_w, min(width, most_w)) if space.fixed_inline == INDEFINITE else width
         if own_ratio is not None:
             height = int(f32((width + extra_w) / own_ratio)) - extra_h if own_ratio else 0
+            height = max(height, _least_by_content(box))
         else:
             natural = _natural(box).height
             height = natural if natural is not None else DEFAULT_HEIGHT

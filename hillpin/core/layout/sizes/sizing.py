@@ -66,19 +66,20 @@ def fills_its_block(box: Box) -> bool:
 
 
 def _justify_self(box: Box) -> str:
-    """``justify-self`` of a block in block flow, its parent's ``justify-items`` for ``auto``; ``normal`` where it does not apply."""
+    """``justify-self`` of a block in block flow, its parent's ``justify-items`` for ``auto``; ``normal`` where it does not apply, and
+    for what stands in an anonymous block, which has nobody's ``justify-items``."""
     own, parent = box.style.justify_self, box.parent
-    if box.is_floating or box.is_out_of_flow or box.is_inline_level:
+    if box.is_floating or box.is_out_of_flow or box.is_inline_level or (box.role == "anonymous" and box.kind != TABLE):
         return "normal"
     if own == "auto":
-        return parent.style.justify_items if parent is not None and parent.kind == BLOCK else "normal"
+        return parent.style.justify_items if parent is not None and parent.kind == BLOCK and not box.inline_parents else "normal"
     return own
 
 
 def justification(box: Box) -> str:
     """How a block in block flow is aligned along the line in its containing block; empty where it fills it (css-align-3 §6.1)."""
     own = _justify_self(box)
-    if box.parent is None or box.parent.kind != BLOCK or box.kind == TABLE:
+    if box.parent is None or box.parent.kind != BLOCK:
         return ""
     return "" if own in _FREE or own.startswith("legacy") else own
 
