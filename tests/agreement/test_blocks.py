@@ -283,3 +283,13 @@ class Emptied(AgreementCase):
     def test_margins_of_an_empty_block_go_out_at_the_bottom(self) -> None:
         blocks = [f"<article><div style='{edge}'><div style='margin: {margin}'>{inner}</div></div><p>leaves</p></article>" for edge in ("padding-top: 1px", "border-top: 2px solid", "padding-top: 1px; height: 0", "") for margin in ("7px 0", "7px 0 3px", "-7px 0", "0 0 9px") for inner in ("", "<i>x</i>", "<div></div>")]
         self.agree("body { font: 16px/18px serif } i { float: left; height: 20px } p { margin: 2px 0; clear: both }", "".join(blocks), widths=(320,))
+
+
+class JustifyItems(AgreementCase):
+    def test_what_stands_in_no_block_of_its_own_is_left_where_it_is(self) -> None:
+        kids = ("ab<p>c</p>", "<b>x</b><div>c</div>d", "<i>x</i>y<p>z</p>", "<span>a<div>k</div>b</span>", "<p style='justify-self: end'>w</p>r", "<table><td>e</table>t", "<p style='display: table-cell'>e</p><p>t</p>")
+        for word in ("center", "end", "legacy center"):
+            for around in ("", "display: flow-root", "float: left", "columns: 1"):
+                with self.subTest((word, around)):
+                    body = "".join(f"<figure>{kid}</figure>" for kid in kids)
+                    self.agree(f"figure {{ justify-items: {word}; {around} }} i {{ float: left }}", body, (700,))

@@ -187,3 +187,12 @@ class StandingOn(AgreementCase):
                     for room, padding in ((100, ""), (256, "padding: 0 40%")):
                         with self.subTest((field, width, limit, room)):
                             self.agree(f"div {{ width: {room}px }} .x {{ width: {width}; {limit}; {padding} }}", f"<div>{field}</div>", (700,))
+
+
+class HeightsByRatio(AgreementCase):
+    def test_a_field_is_as_high_as_its_words_at_least(self) -> None:
+        fields = "<input><input type=number><input type=date><input type=file><select><option>abc</select><textarea></textarea><input type=checkbox><input type=range><button>a</button>"
+        for size in ("", "width: 20px", "width: 60px", "width: 20px; min-height: 0", "width: 20px; max-height: 5px", "height: 60px"):
+            for edges in ("", "box-sizing: border-box; padding: 20% 2px", "border: 10px solid"):
+                with self.subTest((size, edges)):
+                    self.agree(f"form > * {{ display: block; margin: 0; aspect-ratio: 4; {size}; {edges} }}", f"<form>{fields}</form>", (320,))

@@ -79,3 +79,19 @@ class WordsForWidths(AgreementCase):
                     for size in ("", "min-height: 40px", "max-height: 12px", "padding: 4px"):
                         with self.subTest((width, align, grid, size)):
                             self.agree(f"section {{ display: grid; {grid} }} p {{ margin: 0; width: {width}; aspect-ratio: 2.35; {align}; {size} }}", "<section><p>Of</p><u>xyz abc</u></section>", (400,))
+
+    def test_items_with_a_ratio_and_a_width_in_percent_of_their_columns(self) -> None:
+        for width in ("auto", "100%", "50%", "calc(50% + 20px)", "150%", "max-content"):
+            for limit in ("", "max-width: 50%", "min-width: 60%"):
+                for grid in ("display: grid", "display: inline-grid", "display: grid; grid-template-columns: auto auto", "display: inline-grid; grid-template-columns: 1fr; justify-items: start"):
+                    with self.subTest((width, limit, grid)):
+                        css = f"div {{ {grid} }} b {{ width: {width}; margin: 40px; {limit} }} .a {{ aspect-ratio: 4/3 }} .b {{ aspect-ratio: 1/2 }}"
+                        self.agree(css, "<div><b class=a>When</b></div><div><b class=b>When</b></div>", (320,))
+
+    def test_bases_in_percent_of_a_column_s_height(self) -> None:
+        for around in ("display: flex", "display: grid", "display: grid; height: 150px", "min-height: 90px"):
+            for column in ("", "min-height: 80px", "height: 100%"):
+                for basis in ("30%", "calc(10% + 5px)", "150%", "0%"):
+                    with self.subTest((around, column, basis)):
+                        css = f".a {{ width: 300px; {around} }} .c {{ display: flex; flex-direction: column; {column} }} u, i {{ flex: 1 0 {basis} }} u {{ min-height: 40px }}"
+                        self.agree(css, "<div class=a><section class=c><u>Allows</u><i>Island<br>x</i></section></div>", (700,))

@@ -305,3 +305,14 @@ class RatiosInRows(AgreementCase):
             for limit in ("max-width: 100%", "padding-inline: 4ch 25px", "min-width: 0", "max-height: 100%", "max-width: 80px"):
                 body = "".join(f'<div style="display: grid; {columns}; width: 304px">{beside}<a style="aspect-ratio: {ratio}; {limit}">crossings is dusk</a></div>' for ratio in ("16/9", "1", "1/2") for beside in ("", "<p>known isles of the skerry line</p>"))
                 self.agree("p { margin: 0 } div { font: 16px/18px Sans }", body, widths=(500,), tolerance=0.05)
+
+
+class AutomaticMinimums(AgreementCase):
+    def test_edges_and_margins_in_tracks_with_fixed_maximums(self) -> None:
+        for tracks in ("minmax(auto, 60px)", "minmax(auto, 60px) minmax(auto, 30px)", "minmax(auto, 100px) auto"):
+            for margin in ("0", "40px", "-10px", "10%"):
+                for padding in ("0", "20px", "50px"):
+                    for words in ("x", "a b c " * 30):
+                        with self.subTest((tracks, margin, padding, len(words))):
+                            css = f".r {{ display: grid; width: 300px; grid-template-rows: {tracks} }} .r b {{ margin: {margin} 0; padding: {padding} 0 }} .c {{ display: grid; grid-template-columns: {tracks}; justify-content: start }} .c b {{ margin: 0 {margin}; padding: 0 {padding} }}"
+                            self.agree(css, f"<div class=r><b>{words}</b></div><div class=c><b>{words.replace(' ', '')}</b></div>", (700,))

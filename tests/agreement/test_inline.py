@@ -235,3 +235,19 @@ class Fragments(AgreementCase):
 
     def test_spaces_that_justification_widens(self) -> None:
         self.agree("div { text-align: justify; width: 220px; font: 16px/20px serif } .w { white-space: pre-wrap; width: 180px }", "<div><b>time table</b> 10\u00a0km long-standing</div><div class=w><i>lighthousekeeper is</i> extraordinarily</div>")
+
+
+class AroundBlocks(AgreementCase):
+    def test_what_draws_nothing_is_where_its_pieces_are(self) -> None:
+        for outer in ("<label>{}</label>", "<span><b>{}</b></span>", "<span style='font-size: small'>{}</span>", "<span style='line-height: 40px'>{}</span>"):
+            for edge in ("border: 1px solid", "padding: 4px", "vertical-align: super", ""):
+                for leaf in ("<p>Island</p>", "y<p>Island</p>", "<p>Island</p>z", "x", ""):
+                    with self.subTest((outer, edge, leaf)):
+                        self.agree(f"p {{ margin: 0 }} a {{ {edge} }}", outer.format(f"<a>{leaf}</a>"), (700,))
+
+    def test_on_a_line_that_holds_nothing_it_is_at_the_top_as_if_there_were_a_line(self) -> None:
+        for size in ("10px", "16px", "30px"):
+            for height in ("20px", "normal"):
+                with self.subTest((size, height)):
+                    css = f"section {{ font: 16px/{height} Sans; padding: 20px }} .t {{ font-size: {size}; vertical-align: top }} .b {{ font-size: {size}; vertical-align: bottom }}"
+                    self.agree(css, "<section><a class=t></a></section><section><label><a class=t></a></label></section><section><a class=b></a></section>", (700,))

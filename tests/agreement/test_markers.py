@@ -20,3 +20,27 @@ class Markers(AgreementCase):
                     f'<ul style="{style}"><li class=k>one <b>b</b> two three<li><p>q<b>i</b></p><li><div>a</div><i>b</i><li></li><li style="line-height: 40px">x<i>y</i></ul>' for style in LISTS
                 )
                 self.agree(f"li::marker, summary::marker, div::marker {{ {rule} }}", f'{body}<details open><summary>sum <b>m</b></summary>t</details><div style="display: list-item; margin-left: 40px">x<b>q</b></div>', (300, 700))
+
+
+class ListItems(AgreementCase):
+    INSIDE = ("<p>i</p>", "<p></p>", "<p>i</p>t", "<p>wider than that</p>", "<ul><li>i</ul>", "<b>i</b><p>i</p>", "<b>i</b>", "t")
+
+    def test_blocks_beside_a_marker_are_as_wide_as_it_at_least(self) -> None:
+        for kind in ("disc", "decimal", "'→  '", "disclosure-open", f"disc url({PIXEL})", "none"):
+            for around in ("display: flex", "display: grid; justify-content: start", "", "letter-spacing: 3px"):
+                with self.subTest((kind, around)):
+                    items = "".join(f"<li>{inside}</li>" for inside in self.INSIDE)
+                    self.agree(f"p, ol, ul {{ margin: 0; padding: 0 }} b, section > ol > li {{ float: left }} ol {{ {around}; list-style: {kind} }}", f"<section><ol>{items}</ol></section>", (700,))
+
+    def test_margins_that_meet_in_an_item_without_words(self) -> None:
+        for own in ("float: left", "overflow: hidden", "padding: 1px", "position: absolute", "display: flow-root list-item"):
+            for margin in ("36px 0", "36px 0 5px", "10px 0", "-10px 0"):
+                with self.subTest((own, margin)):
+                    self.agree(f"ul, p {{ margin: 0; padding: 0 }} .a {{ {own} }} .b {{ margin: {margin} }}", "<ul><li class=a><p></p><p class=b></p></li><li>after</ul>", (700,))
+
+    def test_every_kind_of_them(self) -> None:
+        for kind in ("list-item", "block flow list-item", "flow-root list-item", "inline list-item", "list-item inline flow", "inline flow-root list-item", "flex list-item"):
+            for around in ("", "display: flex", "display: grid"):
+                with self.subTest((kind, around)):
+                    css = f"ol {{ {around}; list-style: decimal }} li {{ display: {kind} }} p {{ margin: 9px 0 }} b {{ float: left }}"
+                    self.agree(css, "<ol><li>x</li> <li><p>y</p></li> <li></li> <li><b>f</b></li> <li>x<br>yy</li></ol>", (700,))

@@ -104,6 +104,8 @@ class Box:
     marker_text: str = ""
     marker_style: ComputedStyle | None = None
     """How the marker is set, where that is otherwise than the box."""
+    marker_picture: int | None = None
+    """How wide the picture is, in 1/64 px, that the marker is."""
     is_counted: bool = False
     """Whether it is the text of a quotation mark or a counter."""
     opens: bool = True
@@ -144,6 +146,8 @@ class Box:
     """Top, right, bottom, left in 1/64 px, of a table or cell whose borders collapse."""
     first_line: Box | None = None
     """Its inline boxes once more, as ``::first-line`` shows them (``tree.first_lines``)."""
+    split_from: Box | None = None
+    """For a piece of an inline box that blocks split: the whole of it."""
     inline_parents: tuple[Box, ...] = ()
     """For a block inside an inline box: the inline boxes that it splits."""
 

@@ -181,7 +181,7 @@ def _in_runs(stated: list[_Stated]) -> list[str]:
 def _is_plain_stack(layout: Layout, container: Element, arrangement: Arrangement) -> bool:
     """Whether boxes stand one below the other in plain block flow already."""
     boxes = [layout.fragments[child][0].box for child in container.elements if child in layout.fragments]
-    is_flow = layout.fragments[container][0].box.style.display in ("block", "flow-root", "list-item")
+    is_flow = layout.fragments[container][0].box.style.display in ("block", "flow-root", "list-item", "flow-root list-item")
     return is_flow and all(len(row.cells) == 1 for row in arrangement.rows) and not any(box.is_floating or box.is_inline_level for box in boxes)
 
 

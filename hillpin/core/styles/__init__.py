@@ -13,6 +13,7 @@ from .clip_paths import ClipShape
 from .computed import line_height_px
 from .declarations import Declaration, Problem, longhands_of, plain_words, read_declaration
 from .directions import physical_side
+from .displays import is_list_item
 from .edge_values import CORNERS, Shadow
 from .font_faces import PLAIN, FaceAdjustments, FontFace
 from .gradients import Gradient, Stop
@@ -29,4 +30,4 @@ from .style import ComputedStyle
 from .values import VIEWPORT_UNITS, Dimension, Kind, Length, Number, Percentage
 from .variables import tokens_of
 
-__all__ = ["COMPOSED", "CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "lays_out", "line_height_px", "longhands_of", "may_choose", "parse_media", "physical_side", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]
+__all__ = ["COMPOSED", "CORNERS", "PLAIN", "PROPERTIES", "RESTYLED_FIELDS", "SPECIAL", "USUAL_READER", "VIEWPORT_UNITS", "ActiveRules", "Candidate", "ClipShape", "ComputedStyle", "Condition", "Declaration", "Dimension", "FaceAdjustments", "FontFace", "Gradient", "Keyframes", "Kind", "Length", "MatchState", "MediaBlock", "Number", "OtherImage", "Percentage", "PictureAt", "Problem", "Reader", "Restyled", "Rule", "Shadow", "Sheets", "Stop", "StyleResolver", "Transition", "Viewport", "Winner", "animation_names", "differing", "is_list_item", "lays_out", "line_height_px", "longhands_of", "may_choose", "parse_media", "physical_side", "plain_words", "read_color", "read_declaration", "read_for", "tokens_of", "transitions", "turning_widths"]

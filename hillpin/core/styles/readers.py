@@ -45,10 +45,18 @@ def read_display(tokens: Tokens) -> str | None:
     if inner == ["flow-root"]:
         return "inline-block" if is_inline else "flow-root"
     if "list-item" in inner:
-        return "list-item"
+        return _list_item(inner, is_inline)
     if len(inner) == 1 and inner[0] in ("flex", "grid", "table"):
         return f"inline-{inner[0]}" if is_inline else inner[0]
     return None
+
+
+def _list_item(inner: list[str | None], is_inline: bool) -> str | None:
+    """``display`` of a list item: ``inline`` and ``flow-root``, where it has them, come first."""
+    kinds = [word for word in inner if word != "list-item"]
+    if kinds not in ([], ["flow"], ["flow-root"]):
+        return None
+    return ("inline " if is_inline else "") + ("flow-root " if kinds == ["flow-root"] else "") + "list-item"
 
 
 def read_color(token: Token) -> tuple[float, ...] | str | None:

@@ -8,7 +8,7 @@ from collections.abc import Callable
 from ..layout import Box, Kind, contents_of
 from ..markup import Element
 from ..page import Layout
-from ..styles import ComputedStyle
+from ..styles import ComputedStyle, is_list_item
 from ..styles import Kind as LengthKind
 
 _REPLACED = frozenset({"img", "video", "canvas", "iframe", "object", "embed", "svg", "input", "select", "textarea", "button", "audio", "meter", "progress"})
@@ -183,7 +183,7 @@ def _text_overflow(facts: _Facts) -> str:
 
 
 def _list_style(facts: _Facts) -> str:
-    is_list = facts.style.display == "list-item" or any(child.element is not None and child.style.display == "list-item" for child in (facts.box.walk() if facts.box is not None else ()))
+    is_list = is_list_item(facts.style.display) or any(child.element is not None and is_list_item(child.style.display) for child in (facts.box.walk() if facts.box is not None else ()))
     return "" if is_list or facts.style.list_style_type == "none" else "no list item is here"
 
 

@@ -107,12 +107,10 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         return inside
     marker = marker_height(ctx, box)
     if inside.first_baseline is None:
-        if inside.through:
-            inside.bottom = NO_STRUT
         # Beside blocks without a line the marker needs no more than the whole box has.
         edges, taken = edges_of(box, width), 0
         if any(child.is_block_level for child in box.children):
-            taken = edges.block + (inside.bottom.total if edges.bottom else 0)
+            taken = edges.block + (inside.bottom.total if edges.bottom or box.is_bfc_root else 0)
         inside.height, inside.through = max(inside.height, sum(marker) - taken), False
         inside.first_baseline = inside.last_baseline = inside.line_baseline = marker.ascent
     return inside

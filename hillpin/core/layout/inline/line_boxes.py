@@ -90,11 +90,10 @@ def has_own_fragment(ctx: Context, box: Box) -> bool:
     """Whether the browser makes a fragment for an inline box. It makes none for one that draws nothing, unless a child has
     margins, another font's height or another baseline, or is a box in the line; where it makes none, the box is where its text
     and its children are (as measured in Chromium 156)."""
-    if _draws_something(box.style) or not (box.opens and box.closes):
-        # One that blocks stand in always has.
+    if _draws_something(box.style):
         return True
     metrics = style_metrics(ctx, box.style)
-    for child in box.children:
+    for child in (box.split_from or box).children:
         if child.kind == TEXT or child.is_out_of_flow or child.is_floating or child.kind == BREAK:
             continue
         if child.kind != INLINE:

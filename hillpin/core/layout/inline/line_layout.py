@@ -332,7 +332,10 @@ class _LineLayout:
             box = part.item.box
             parent = box.parent if box.parent is not None else self.box
             own, around = style_metrics(self.ctx, box.style), style_metrics(self.ctx, parent.style)
-            shift = baseline_shift(self.ctx, box.style, own.leaded, around, own.line_height) or 0
+            shift = baseline_shift(self.ctx, box.style, own.leaded, around, own.line_height)
+            if shift is None:
+                is_at_top = box.style.vertical_align == "top"
+                shift = own.leaded.ascent - around.leaded.ascent if is_at_top else around.leaded.descent - own.leaded.descent
             shifts[id(box)] = shifts.get(id(parent), 0) + shift
             dx, dy = self.assembler.relative_offset(box, self.box)
             found.append(InlineRect(box, x + dx, top + shifts[id(box)] + dy, 0, 0))

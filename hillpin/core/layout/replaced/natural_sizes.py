@@ -141,11 +141,15 @@ def _embedded(element: Element) -> Natural | None:
 def natural_of_symbol(style: ComputedStyle, fonts: FontStore) -> Natural:
     """The width of an inside marker that is a symbol, with the room round it, as Chromium draws it."""
     size = float(style.font_size)
+    before, after = (0, int(size * 0.4 * 64)) if style.list_style_type.startswith("disclosure") else (-64, int(size * 64))
+    return Natural(symbol_width(style, fonts) + before + after, 0, None, wants_default=False)
+
+
+def symbol_width(style: ComputedStyle, fonts: FontStore) -> int:
+    """The width of a marker that is a symbol, in 1/64 px, as Chromium draws it."""
     if style.list_style_type.startswith("disclosure"):
-        width, after, before = int(size * 0.66 * 64), int(size * 0.4 * 64), 0
-    else:
-        width, after, before = ((fonts.metrics(style).ascent * 2 // 3 + 1) // 2 + 2) * 64, int(size * 64), -64
-    return Natural(width + before + after, 0, None, wants_default=False)
+        return int(float(style.font_size) * 0.66 * 64)
+    return ((fonts.metrics(style).ascent * 2 // 3 + 1) // 2 + 2) * 64
 
 
 def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:

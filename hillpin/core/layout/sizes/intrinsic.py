@@ -14,6 +14,8 @@ from ..inline.inline_items import indent_of, is_wbr, prepare
 from ..inline.items import InlineContent, Item, ItemKind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
+from ..replaced.natural_sizes import symbol_width
+from ..tree.counters import SYMBOLS
 from .given_heights import given_height
 from .ratios import width_by_own_height
 from .rules import CONTENT
@@ -33,7 +35,21 @@ def flow_content_sizes(ctx: Context, box: Box, children: list[Box] | None = None
         indent = box.style.text_indent
         width = max(indent.units, 0) if indent.kind == Kind.FIXED else 0
         return width, width
-    return _block_sizes(ctx, box.children if children is None else children)
+    low, high = _block_sizes(ctx, box.children if children is None else children)
+    least = _marker_width(ctx, box) if box.has_outside_marker and any(child.is_block_level for child in box.children) else 0
+    return max(low, least), max(high, least)
+
+
+def _marker_width(ctx: Context, box: Box) -> int:
+    """The width of an outside marker, which the browser takes for one of the blocks that it stands beside (as measured)."""
+    style = box.marker_style or box.style
+    if box.marker_picture is not None:
+        return box.marker_picture
+    if style.list_style_type in SYMBOLS and style.content == "normal":
+        return symbol_width(style, ctx.fonts)
+    text = box.marker_text
+    spacing = len(text) * style.letter_spacing + text.count(" ") * style.word_spacing
+    return math.ceil((sum(shape_text(ctx, style, text)[0]) + spacing) * 64)
 
 
 def _block_sizes(ctx: Context, children: list[Box]) -> tuple[int, int]:

@@ -7,6 +7,7 @@ from functools import partial
 from ...fonts.store import FontStore
 from ...markup.attribute_numbers import parse_integer
 from ...markup.tree import Document, Element, Text
+from ...styles.displays import is_list_item
 from ...styles.form_controls import BARS, BUTTON_TYPES, display_of, is_tick
 from ...styles.media import Viewport, parse_media
 from ...styles.properties import INHERITED_NAMING, NAMING
@@ -48,6 +49,7 @@ _KINDS: dict[str, Kind] = {
     "table": Kind.TABLE, "inline-table": Kind.TABLE, "table-row-group": Kind.ROW_GROUP,
     "table-header-group": Kind.ROW_GROUP, "table-footer-group": Kind.ROW_GROUP, "table-row": Kind.ROW,
     "table-column": Kind.COLUMN, "table-column-group": Kind.COLUMN_GROUP, "inline": Kind.INLINE, "ruby": Kind.INLINE,
+    "inline list-item": Kind.INLINE,
 }  # fmt: skip
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 
@@ -93,7 +95,7 @@ class Generator:
         children: list[Box] = []
         self.counters.enter()
         as_item = style.display in ITEM_CONTAINERS and not style.is_legacy_box
-        if style.display == "list-item" and style.list_style_position == "inside":
+        if is_list_item(style.display) and (style.list_style_position == "inside" or box.kind == Kind.INLINE):
             children += self.markers.inside(element, style)
         self._content(element, style, as_item, children)
         self.counters.leave()
@@ -171,7 +173,7 @@ class Generator:
             return
         box = self.box_for(style, element)
         self._note_features(box, element, style)
-        if display == "list-item":
+        if is_list_item(display) and box.kind == Kind.BLOCK:
             self.markers.outside(box, None if box.pseudo else element, style)
         into.append(box)
         if element.tag == "button":
@@ -201,7 +203,7 @@ class Generator:
         box.is_bfc_root = (
             not in_flow
             or box.kind in (Kind.FLEX, Kind.GRID, Kind.TABLE)
-            or display in ("inline-block", "table-cell", "table-caption", "flow-root")
+            or display in ("inline-block", "table-cell", "table-caption", "flow-root", "flow-root list-item", "inline flow-root list-item")
             or (clips and box.kind == Kind.BLOCK and not propagated)
             or style.container_type != "normal"
             or not _CONTAINING.isdisjoint(style.contain)
@@ -235,7 +237,7 @@ class Generator:
                 resets.append(("list-item", (count if start is None else start) + 1))
             else:
                 resets.append(("list-item", (1 if start is None else start) - 1))
-        if style.display == "list-item" and not any(name == "list-item" for name, _ in increments):
+        if is_list_item(style.display) and not any(name == "list-item" for name, _ in increments):
             parent = element.parent
             backwards = parent is not None and parent.tag == "ol" and "reversed" in parent.attributes
             increments.append(("list-item", -1 if backwards else 1))
@@ -264,7 +266,7 @@ class Generator:
             into += children if as_item else [in_own_style(one, self.resolver) if one.kind == Kind.TEXT else one for one in children]
             return
         box = self.box_for(style, element, name)
-        if style.display == "list-item":
+        if is_list_item(style.display) and box.kind == Kind.BLOCK:
             self.markers.outside(box, None if box.pseudo else element, style)
         settle(box, children, self.resolver)
         into.append(box)

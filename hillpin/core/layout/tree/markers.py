@@ -32,6 +32,7 @@ class Markers:
             box.has_outside_marker = True
             box.marker_text = text
             box.marker_style = own if text else None
+            box.marker_picture = self._picture_width(style) if own is None or own.content == "normal" else None
 
     def inside(self, element: Element | None, style: ComputedStyle) -> list[Box]:
         """A marker in the first line: text, or a symbol of the size that Chromium draws."""
@@ -73,8 +74,17 @@ class Markers:
         pieces = self._content(element, own)
         if own is not None and pieces is not None:
             return None if own.content == "none" else "".join(box.text for box in pieces)
-        if style.list_style_image.startswith("url:") and self.pictures.size(style.list_style_image[4:]) is not None:
+        if self._picture_width(style) is not None:
             return "▪ "
         if style.list_style_type == "none":
             return None
         return marker_text(self.counters.value("list-item"), style.list_style_type) or None
+
+    def _picture_width(self, style: ComputedStyle) -> int | None:
+        """The width of the picture that is the marker, in 1/64 px; None where there is none."""
+        size = self.pictures.size(style.list_style_image[4:]) if style.list_style_image.startswith("url:") else None
+        if size is None:
+            return None
+        # One without a size is as large as half the ascent of the text, as the browser has it.
+        side = self.fonts.metrics(style).ascent // 2
+        return int((size.width if size.width is not None else side * min(size.ratio or 1, 1)) * 64)

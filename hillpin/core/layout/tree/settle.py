@@ -101,7 +101,7 @@ def _holds_block(box: Box) -> bool:
 
 def _piece(box: Box, opens: bool) -> Box:
     piece = Box(Kind.INLINE, box.style, box.element, pseudo=box.pseudo, is_inline_level=True)
-    piece.is_relative = box.is_relative
+    piece.is_relative, piece.split_from = box.is_relative, box
     is_cloned = box.style.box_decoration_break == "clone"
     piece.opens, piece.closes = opens or is_cloned, is_cloned
     return piece
