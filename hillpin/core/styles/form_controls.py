@@ -8,7 +8,7 @@ from .displays import blockified
 from .style import ComputedStyle
 from .values import ZERO
 
-CONTROL_TAGS = frozenset({"input", "select"})
+CONTROL_TAGS = frozenset({"input", "select", "textarea"})
 _TICKED = ("checkbox", "radio")
 TICK_SIDE = 13 * 64
 """How wide and high the browser draws a box to tick, in 1/64 px."""
@@ -53,7 +53,10 @@ def is_bare(style: ComputedStyle) -> bool:
 
 def adjust_control(element: Element, style: ComputedStyle, applied: list[Match]) -> None:
     """Boxes to tick have no edges; menus, and buttons that nobody painted, keep their font's own line height;
-    lines of a field are no lower than that (``is_text_field``)."""
+    lines of a field are no lower than that (``is_text_field``). Text areas scroll whatever they are told."""
+    if element.tag == "textarea":
+        style.overflow_x, style.overflow_y = (word if word != "visible" else "auto" for word in (style.overflow_x, style.overflow_y))
+        return
     kind = element.attributes.get("type", "").lower() if element.tag == "input" else "select"
     if kind in _TICKED:
         if not is_bare(style):

@@ -68,6 +68,9 @@ fieldset { margin-inline: 2px; border: 2px groove rgb(192, 192, 192); padding-bl
 legend { padding-inline: 2px; }
 img, video, canvas, iframe, object, embed, svg { object-fit: fill; }
 video { object-fit: contain; }
+img, video, canvas { overflow: clip; }
+audio { width: 300px; height: 54px; }
+iframe, object, embed { overflow: clip !important; }
 iframe { border: 2px inset; }
 svg:not(:root) { overflow: hidden; }
 q::before { content: open-quote; } q::after { content: close-quote; }
@@ -94,7 +97,8 @@ input[type=date i], input[type=month i], input[type=week i], input[type=time i],
 textarea { padding: 2px; border: 1px solid rgb(118, 118, 118); font-family: monospace; white-space: pre-wrap;
   overflow: auto; overflow-wrap: break-word; }
 select { box-sizing: border-box; border: 1px solid rgb(118, 118, 118); white-space: pre; }
-select[multiple], select[size]:not([size=""], [size="0"], [size="1"]) { vertical-align: text-bottom; }
+select:not([multiple], [size]:not([size=""], [size="0"], [size="1"])) { overflow: clip !important; }
+select[multiple], select[size]:not([size=""], [size="0"], [size="1"]) { vertical-align: text-bottom; overflow: hidden scroll; }
 meter, progress { display: inline-block; box-sizing: border-box; width: 10em; height: 1em; vertical-align: -0.2em; }
 meter { width: 5em; }
 dialog { position: absolute; inset-inline: 0; width: fit-content; height: fit-content; margin: auto; padding: 1em;

@@ -87,7 +87,6 @@ class GridItem(AreaItem):
 
         if self.by_rows != INDEFINITE:
             low = high = lambda: max(self.by_rows + margins, 0)
-            minimum = low if box.style.min_width.kind == AUTO_KIND or not behaves_as_auto(box.style.width) else minimum
         return [Contributor(self.cell.column, self.cell.columns, minimum, low, high, box)]
 
     def tell_rows(self, ctx: Context, container: ComputedStyle, height: int) -> bool:
@@ -123,8 +122,9 @@ class GridItem(AreaItem):
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
         box, style = self.box, self.box.style
+        content = self.by_rows if self.by_rows != INDEFINITE else border_box_sizes(ctx, box)[0]
         if not behaves_as_auto(style.width):
-            return border_box_sizes(ctx, box)[0]
+            return content
         least = style.min_width
         if least.kind != AUTO_KIND:
             if least.kind == Kind.FIXED:
@@ -136,9 +136,7 @@ class GridItem(AreaItem):
         spanned = tracks[self.cell.column : self.cell.column + self.cell.columns]
         if not automatic_applies(style.overflow_x, spanned):
             return edges.inline
-        size = border_box_sizes(ctx, box)[0]
-        if style.width.has_percentage and box.kind == REPLACED:
-            size = edges.inline
+        size = edges.inline if style.width.has_percentage and box.kind == REPLACED else content
         if style.max_width.kind == Kind.FIXED:
             size = min(size, to_border_box(box, style.max_width.units, edges.inline))
         return within_fixed(size, spanned, edges.margin_left + edges.margin_right, edges.inline)
@@ -234,7 +232,7 @@ class GridItem(AreaItem):
         spanned = across.tracks[self.cell.column : self.cell.column + self.cell.columns]
         if split_safety(self.align(container))[0] not in ("normal", "stretch") or not automatic_applies(style.overflow_x, spanned):
             return 0
-        width = width_by_ratio(box, edges, self._filling_height(edges, self.area_height), ratio)
+        width = within_fixed(width_by_ratio(box, edges, self._filling_height(edges, self.area_height), ratio), spanned, edges.margin_left + edges.margin_right, edges.inline)
         most = style.max_width
         return min(width, to_border_box(box, most.resolve(self.area_width), edges.inline)) if most.is_definite_form or most.has_percentage else width
 

@@ -26,7 +26,9 @@ from .grid_tracks import size_tracks, total_size
 def grid_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     """Min- and max-content width of a grid container: its columns sized under those constraints (§5.2)."""
     grid = GridLayout(ctx, box, Space(INDEFINITE))
-    return grid.intrinsic_width(MIN_CONTENT_CONSTRAINT), grid.intrinsic_width(MAX_CONTENT_CONSTRAINT)
+    low = grid.intrinsic_width(MIN_CONTENT_CONSTRAINT)
+    # Narrow columns may make rows so high that a ratio asks for more than wide ones do.
+    return low, max(grid.intrinsic_width(MAX_CONTENT_CONSTRAINT), low)
 
 
 def layout_grid(ctx: Context, box: Box, space: Space) -> Fragment:

@@ -290,7 +290,7 @@ class LineAssembler:
         shift = baseline_shift(self.ctx, box.style, height, parent.metrics, metrics.line_height)
         has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left or edges.margin_right or edges.right)
         if inner and shift is not None and level.ascent > NOTHING and (box.pseudo in ("before", "after") or self._has_own_fragment(box)):
-            level.held_above, level.held_below = max(level.held_above, level.ascent), max(level.held_below, level.descent)
+            level.held_above, level.held_below = max(level.held_above, metrics.leaded.ascent), max(level.held_below, metrics.leaded.descent)
         # As the browser has it: a box that goes on, with nothing on this line but a space that hangs, is not moved.
         self._join(parent, level, 0 if at_line_end and shift is not None and not inner and not has_edge else shift)
 
@@ -321,6 +321,7 @@ class LineAssembler:
         for pending in level.pending:
             # As the browser has it: what is aligned with the line is moved by the shifts of what it stands in, too.
             shift_level(pending, shift)
+            pending.held_above, pending.held_below = pending.held_above - shift, pending.held_below + shift
         parent.pending += level.pending
         parent.ascent = max(parent.ascent, level.ascent - shift)
         parent.descent = max(parent.descent, level.descent + shift)

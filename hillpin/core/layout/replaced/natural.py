@@ -23,6 +23,8 @@ class Natural:
     given that comes to nothing."""
     wants_default: bool = True
     """Whether 300 × 150 stand in for missing natural sizes."""
+    stands_in: bool = False
+    """Whether its width and height are such: they count for nothing where an ``aspect-ratio`` is told."""
 
 
 def zoomed(natural: Natural, factor: float) -> Natural:

@@ -130,11 +130,11 @@ def _embedded(element: Element) -> Natural | None:
         w, h = 300.0 if width is None else width, 150.0 if height is None else height
         return Natural(truncated(w), truncated(h), w / h if h else None)
     if tag == "video":
-        return Natural(300 * 64, 150 * 64, None)
+        return Natural(300 * 64, 150 * 64, None, stands_in=True)
     if tag == "audio":
         return Natural(300 * 64, 54 * 64, None) if "controls" in element.attributes else Natural(0, 0, None)
     if tag in ("iframe", "embed", "object"):
-        return Natural(300 * 64, 150 * 64, None)
+        return Natural(300 * 64, 150 * 64, None, stands_in=True)
     return None
 
 

@@ -23,6 +23,8 @@ DEFAULT_WIDTH, DEFAULT_HEIGHT = 300 * 64, 150 * 64
 def _natural(box: Box) -> Natural:
     """The natural size; without what size containment takes from it (css-contain-2 §3.1)."""
     natural = box.natural or NOTHING
+    if natural.stands_in and box.style.aspect_ratio is not None and box.style.aspect_ratio[1] is not None:
+        natural = replace(natural, width=None, height=None)
     if contains_width(box) and not _keeps_its_size(box):
         height = natural.height if natural.height is not None else DEFAULT_HEIGHT
         return replace(natural, width=held_width(box), height=held_height(box) if contains_height(box) else height, ratio=None, baseline=None if contains_height(box) else natural.baseline)
@@ -96,7 +98,7 @@ def has_ratio_alone(box: Box, percent_block: int) -> bool:
     drawing fills the room there is, and asks for none."""
     natural, style = _natural(box), box.style
     has_no_width = style.width.is_auto or style.width.kind in CONTENT
-    return natural.width is None and natural.height is None and natural.ratio is not None and has_no_width and (style.height.is_auto or (style.height.has_percentage and percent_block == INDEFINITE))
+    return natural.width is None and natural.height is None and ratio(box) is not None and has_no_width and (style.height.is_auto or (style.height.has_percentage and percent_block == INDEFINITE))
 
 
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
@@ -261,7 +263,7 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     own_ratio = ratio(box)
     width, height = natural.width, natural.height
     if width is not None and height is not None:
-        if own_ratio is not None and own_ratio != natural.ratio and width:
+        if own_ratio is not None and (own_ratio != natural.ratio or extra != (0, 0)) and width:
             height = int(f32((width + extra[0]) / own_ratio)) - extra[1]
         return width, height
     if width is not None:
@@ -269,11 +271,11 @@ def _natural_size(box: Box, room: int, extra: tuple[int, int]) -> tuple[int, int
     if height is not None:
         return (int(height * own_ratio) if own_ratio else DEFAULT_WIDTH), height
     if own_ratio:
-        is_drawing = box.element is not None and box.element.tag in ("img", "svg")
-        if room != INDEFINITE and (not natural.wants_default or is_drawing):
+        fills = natural.stands_in or (box.element is not None and box.element.tag in ("img", "svg"))
+        if room != INDEFINITE and (not natural.wants_default or fills):
             return room, int(f32((room + extra[0]) / own_ratio)) - extra[1]
         wide = min(DEFAULT_WIDTH, int(DEFAULT_HEIGHT * own_ratio))
-        if natural.wants_default and is_drawing:
+        if natural.wants_default and fills:
             wide = DEFAULT_WIDTH
         return wide, int(wide / own_ratio)
     return DEFAULT_WIDTH, DEFAULT_HEIGHT

@@ -48,7 +48,7 @@ def _marker_width(ctx: Context, box: Box) -> int:
     if style.list_style_type in SYMBOLS and style.content == "normal":
         return symbol_width(style, ctx.fonts)
     text = box.marker_text
-    spacing = len(text) * style.letter_spacing + text.count(" ") * style.word_spacing
+    spacing: float = len(text) * style.letter_spacing + text.count(" ") * style.word_spacing
     return math.ceil((sum(shape_text(ctx, style, text)[0]) + spacing) * 64)
 
 
