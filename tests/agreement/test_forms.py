@@ -196,3 +196,13 @@ class HeightsByRatio(AgreementCase):
             for edges in ("", "box-sizing: border-box; padding: 20% 2px", "border: 10px solid"):
                 with self.subTest((size, edges)):
                     self.agree(f"form > * {{ display: block; margin: 0; aspect-ratio: 4; {size}; {edges} }}", f"<form>{fields}</form>", (320,))
+
+
+class Overflow(AgreementCase):
+    def test_what_is_told_of_it_and_what_counts(self) -> None:
+        fields = ("<textarea rows=4>a</textarea>", "<select multiple></select>", "<select><option>a</select>", "<input>", "<button>a<br>b</button>", "<iframe></iframe>", "<canvas></canvas>")
+        for overflow in ("", "overflow: visible", "overflow: hidden", "overflow: auto", "overflow: clip"):
+            for around in ("display: grid; height: 60px", "display: flex; flex-direction: column; height: 60px", "display: flex; width: 60px", "display: grid; grid-template-columns: minmax(auto, 30px) 1fr; width: 100px"):
+                with self.subTest((overflow, around)):
+                    body = "".join(f"<section>{field}<p>to <br>word</section>" for field in fields)
+                    self.agree(f"p {{ margin: 0 }} section {{ {around} }} section > :first-child {{ margin: 0; {overflow} }}", body, (700,))

@@ -316,3 +316,21 @@ class AutomaticMinimums(AgreementCase):
                         with self.subTest((tracks, margin, padding, len(words))):
                             css = f".r {{ display: grid; width: 300px; grid-template-rows: {tracks} }} .r b {{ margin: {margin} 0; padding: {padding} 0 }} .c {{ display: grid; grid-template-columns: {tracks}; justify-content: start }} .c b {{ margin: 0 {margin}; padding: 0 {padding} }}"
                             self.agree(css, f"<div class=r><b>{words}</b></div><div class=c><b>{words.replace(' ', '')}</b></div>", (700,))
+
+    def test_ratios_in_them(self) -> None:
+        for columns in ("minmax(auto, 30px) 1fr", "minmax(auto, 30px)", "fit-content(30px) 1fr", "minmax(auto, 30px) minmax(auto, 40px)"):
+            for ratio in ("2", "1/2", "auto 3"):
+                for own in ("", "margin: 0 10px", "padding: 0 20px", "grid-column: span 2", "justify-self: start"):
+                    for rows in ("", "grid-template-rows: 80px"):
+                        with self.subTest((columns, ratio, own, rows)):
+                            css = f"section {{ display: grid; width: 100px; grid-template-columns: {columns}; {rows} }} p {{ margin: 0 }} .x {{ aspect-ratio: {ratio}; {own} }}"
+                            self.agree(css, "<section><b class=x>hello</b><p>to <br>word</section><section><button class=x>a</button><p>to <br>word</section>", (700,))
+
+    def test_narrow_columns_that_make_rows_high_and_ask_for_more(self) -> None:
+        words = "well at (weather lighthouse pier timetable 12:45 I known permitting) a and on is ferry-master's on back dogs"
+        for inner in ("fit-content(200px)", "auto", "1fr"):
+            for outer in ("minmax(0, max-content) auto", "auto auto", "max-content"):
+                for ratio in ("4/3", "3"):
+                    with self.subTest((inner, outer, ratio)):
+                        css = f"section {{ display: grid; grid-template-columns: {outer} }} div {{ display: grid; grid-template-columns: {inner} }} p {{ margin: 0; aspect-ratio: {ratio} }}"
+                        self.agree(css, f"<section><div><p>{words}</div></section>", (320, 600))

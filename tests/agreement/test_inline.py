@@ -251,3 +251,15 @@ class AroundBlocks(AgreementCase):
                 with self.subTest((size, height)):
                     css = f"section {{ font: 16px/{height} Sans; padding: 20px }} .t {{ font-size: {size}; vertical-align: top }} .b {{ font-size: {size}; vertical-align: bottom }}"
                     self.agree(css, "<section><a class=t></a></section><section><label><a class=t></a></label></section><section><a class=b></a></section>", (700,))
+
+
+class HeldAtTheTop(AgreementCase):
+    TREES = ("<{0}><s><u>k</u>light</s></{0}>", "<{0}><s><b><u>k</u>light</b></s></{0}>", "<s><{0}><u>k</u>light</{0}></s>", "<{0}><q><s><u>k</u></s></q></{0}>")
+
+    def test_boxes_in_what_is_raised_and_at_the_top_or_bottom_of_the_line(self) -> None:
+        for side in ("top", "bottom"):
+            for own in ("", "line-height: 24px", "line-height: 10px", "font-size: 30px", "font-size: 10px"):
+                for inner in ("border: 1px solid", "", "font-size: 30px", "vertical-align: 4px", "border: 1px solid; line-height: 40px"):
+                    with self.subTest((side, own, inner)):
+                        css = f"s {{ vertical-align: {side}; {own} }} u {{ {inner} }} i {{ vertical-align: 5px }} q::before, q::after {{ content: none }}"
+                        self.agree(css, "".join(f"<p>x{tree.format(tag)}</p>" for tree in self.TREES for tag in ("sup", "i")), (700,))

@@ -145,3 +145,23 @@ class Replaced(AgreementCase):
         drawing = "data:image/svg+xml,%3Csvg xmlns=%22http://www.w3.org/2000/svg%22 viewBox=%220 0 120 80%22/%3E"
         outers = ("width: min-content", "width: max-content", "width: fit-content", "float: left", "width: 200px", "display: flex", "display: grid")
         self.agree("div { clear: both }", "".join(f"<div style='{outer}'><img style='width: {width}' src='{drawing}'></div>" for width in ("min-content", "max-content", "fit-content", "auto") for outer in outers), widths=(320,))
+
+
+class RatioAlone(AgreementCase):
+    DRAWING = "<img class=x src=\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 320 200'%3E%3C/svg%3E\">"
+    FRAMES = ("<video class=x></video>", "<iframe class=x></iframe>", "<object class=x></object>", "<canvas class=x></canvas>", "<audio controls class=x></audio>")
+
+    def test_frames_and_films_fill_the_line_as_drawings_do(self) -> None:
+        for ratio in ("2", "auto 2", "1/2"):
+            for size in ("", "width: 100px", "height: 100px", "max-width: 100px", "min-width: 500px", "box-sizing: border-box; padding: 10px"):
+                for place in ("display: inline", "display: block", "float: left"):
+                    with self.subTest((ratio, size, place)):
+                        body = "".join(f"<section>{frame}</section>" for frame in self.FRAMES)
+                        self.agree(f"section {{ width: 400px; display: flow-root }} .x {{ aspect-ratio: {ratio}; {size}; {place} }}", body, (700,))
+
+    def test_in_a_row_of_flex(self) -> None:
+        for row in ("width: 200px", "display: inline-flex", "flex-direction: column; width: 200px", "flex-wrap: wrap; width: 200px", "width: 500px"):
+            for size in ("", "width: 320px", "max-width: 100px", "min-width: 0", "max-height: 60px", "flex: 1", "padding: 10px"):
+                with self.subTest((row, size)):
+                    body = "".join(f"<section>Lighthouse {one}</section>" for one in (self.DRAWING, *self.FRAMES[:2]))
+                    self.agree(f"section {{ display: flex; {row} }} .x {{ {size} }} video, iframe {{ aspect-ratio: 2 }}", body, (700,))

@@ -8,7 +8,7 @@ from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
-from ..replaced.replaced_layout import has_ratio_alone, is_held_by_content, ratio
+from ..replaced.replaced_layout import has_content_ratio_alone, has_ratio_alone, is_held_by_content, ratio
 from ..sizes.ratios import is_of_border_box
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
@@ -125,8 +125,8 @@ class _Sizes:
             content = transferred
             if transferred == INDEFINITE or self.box.kind != REPLACED:
                 content = max(content, outer_content_sizes(self.ctx, self.box, self.edges)[0])
-            if self.box.kind == REPLACED and has_ratio_alone(self.box, self.axes.percent_block) and self.box.element is not None and self.box.element.tag == "img":
-                content = self._content_base()
+            if self.box.kind == REPLACED and self._fills_the_room():
+                content = self._room()
             content = self._through_ratio(content)
         else:
             content = self._content_height()
@@ -242,6 +242,14 @@ class _Sizes:
             return self._keyword(basis)
         return self._content_base()
 
+    def _fills_the_room(self) -> bool:
+        """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
+        has_room = self.axes.inner_width != INDEFINITE and self.box.element is not None and self.box.element.tag != "svg"
+        return has_room and has_content_ratio_alone(self.box, self.axes.percent_block)
+
+    def _room(self) -> int:
+        return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
+
     def _content_base(self) -> int:
         """B and E: through the ratio from a definite cross size, or the max-content size."""
         ratio = self._ratio()
@@ -251,7 +259,7 @@ class _Sizes:
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box, self.axes.percent_block) and self.axes.inner_width != INDEFINITE:
-            return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
+            return self._room()
         if self.axes.is_row:
             widest = outer_content_sizes(self.ctx, self.box, self.edges)[1]
             return through_ratio(self.box, widest, self.edges, self.axes.percent_block) if self.box.kind != REPLACED else widest

@@ -84,9 +84,9 @@ def _least_by_content(box: Box) -> int:
     """How high the content of a field makes it at least, where its width and a ratio say less (css-sizing-4 §5.1): 0 where it does not."""
     if box.element is None or box.style.min_height.kind != AUTO_KIND:
         return 0
-    is_menu = box.element.tag == "select" and not is_list_box(box.element)
     is_field = box.element.tag == "input" and _input_kind(box) not in _RATIO_INPUTS | _SCROLLING
-    return (_natural(box).height or 0) if is_menu or is_field else 0
+    is_shown_whole = box.element.tag in ("select", "textarea") and box.style.overflow_y in ("visible", "clip")
+    return (_natural(box).height or 0) if is_field or is_shown_whole else 0
 
 
 _SCROLLING = frozenset({"range", "checkbox", "radio"})
@@ -94,11 +94,16 @@ _RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 
 
 def has_ratio_alone(box: Box, percent_block: int) -> bool:
-    """Whether nothing but a natural ratio gives the size, where ``percent_block`` is what percentages of the height are of: such a
-    drawing fills the room there is, and asks for none."""
-    natural, style = _natural(box), box.style
-    has_no_width = style.width.is_auto or style.width.kind in CONTENT
-    return natural.width is None and natural.height is None and ratio(box) is not None and has_no_width and (style.height.is_auto or (style.height.has_percentage and percent_block == INDEFINITE))
+    """Whether nothing but a ratio gives the size, where ``percent_block`` is what percentages of the height are of: such a drawing
+    fills the room there is, and asks for none."""
+    return (box.style.width.is_auto or box.style.width.kind in CONTENT) and has_content_ratio_alone(box, percent_block)
+
+
+def has_content_ratio_alone(box: Box, percent_block: int) -> bool:
+    """The same whatever width the box is told: what its content by itself would fill."""
+    natural, height = _natural(box), box.style.height
+    is_free = height.is_auto or (height.has_percentage and percent_block == INDEFINITE)
+    return is_free and natural.width is None and natural.height is None and ratio(box) is not None
 
 
 def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
