@@ -250,3 +250,10 @@ class BesideFloats(AgreementCase):
             for width in (100, 120, 130, 140, 150, 180, 224):
                 with self.subTest((side, width)):
                     self.agree(f".n {{ float: {side}; margin-left: 8px }} p {{ margin: 0; width: {width}px }}", text, (320,))
+
+    def test_an_edge_without_words_goes_past_no_float(self) -> None:
+        for float_width in ("500px", "304px", "290px"):
+            for edge in ("margin: 0 24px", "padding: 0 24px", "margin-left: 400px", "border: 2px solid"):
+                for inside in ("", "<u></u>", "x"):
+                    with self.subTest((float_width, edge, inside)):
+                        self.agree(f"div {{ width: 304px }} b {{ float: left; width: {float_width} }} i {{ {edge} }}", f"<div><b>B</b><i>{inside}</i></div><div><b>B</b><i>{inside}</i><p>z</p></div>", (700,))

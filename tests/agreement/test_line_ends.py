@@ -111,3 +111,14 @@ class BehindWhatDoesNotWrap(AgreementCase):
                 for text in texts:
                     with self.subTest((breaks, space, text)):
                         self.agree(f"div {{ white-space: nowrap; overflow-wrap: {breaks} }} a {{ white-space: {space} }}", f"<div>{text}</div>", (280, 300, 320))
+
+
+class BehindSpaces(AgreementCase):
+    def test_the_edge_behind_spaces_that_hang_stays_on_their_line(self) -> None:
+        for spaces in ("normal", "pre-wrap"):
+            for letters in ("", "c", "cc", "ccc", "cccc"):
+                for edge in ("margin: 0 32px", "padding-right: 6px", "border: 1px solid"):
+                    with self.subTest((spaces, letters, edge)):
+                        css = f"p {{ width: 130px; white-space: {spaces}; font: 16px monospace }} em {{ {edge} }}"
+                        ends = ("c </em>", "c</em>", "c </em>dd", "c </em><br>dd", "<i>c </i></em>")
+                        self.agree(css, "".join(f"<p>aaa <em>bbb {letters}{end}</p>" for end in ends), (700,))

@@ -90,3 +90,10 @@ class PaddingInPercent(AgreementCase):
                     for width in (100, 137, 200):
                         with self.subTest((text, padding, align, width)):
                             self.agree(f"td {{ padding: {padding}; vertical-align: {align} }} table {{ width: {width}px; border-spacing: 2px }}", f"<table><tr><td>{text}<td>x</table><table><tr><td>{text}</table>", (700,))
+
+    def test_rows_without_columns(self) -> None:
+        for around in ("display: block", "display: flex; height: 30px", "display: grid; height: 30px"):
+            for height in ("auto", "18px", "50px"):
+                with self.subTest((around, height)):
+                    body = "".join(f"<div><table>{rows}</table></div>" for rows in ("<tr></tr>", "<tr></tr><tr></tr>", "<tr></tr><tr><td>x</td></tr>", ""))
+                    self.agree(f"div {{ {around} }} table {{ height: {height}; border-spacing: 2px }}", body, (700,))

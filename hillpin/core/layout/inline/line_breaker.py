@@ -38,6 +38,10 @@ TEXT, OPEN, CLOSE, ATOMIC = ItemKind.TEXT, ItemKind.OPEN, ItemKind.CLOSE, ItemKi
 FLOAT, BREAK, TAB = ItemKind.FLOAT, ItemKind.BREAK, ItemKind.TAB
 
 
+def _last_with_width(line: Line) -> Part | None:
+    return next((part for part in reversed(line.parts) if part.item.kind not in WITHOUT_WIDTH and (part.width or part.item.kind != OPEN)), None)
+
+
 class LineBreaker:
     """Breaks one inline formatting context into lines, one call of ``next_line`` each."""
 
@@ -115,7 +119,7 @@ class LineBreaker:
         line.parts.append(Part(item, index, item.start, item.end, width))
         position += width
         if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
-            if item.end < len(self.content.text) and self.content.can_break[item.end] and self._hanging(line):
+            if self._may_end_behind(line, item.end):
                 return position, True, None  # As the browser has it: the line ends behind the box, be it too long.
             back = self._rewind(line, indent, at_item_start=False) or self._rewind_anywhere(line, indent, is_edge=True)
             return position, True, back
@@ -151,9 +155,16 @@ class LineBreaker:
     def _over(self, position: int, line: Line) -> bool:
         return position - self._hanging(line) > self.available + EPSILON
 
+    def _may_end_behind(self, line: Line, end: int) -> bool:
+        """Whether a line that ends with a space, before the end of an inline box, may break behind that, or is at an end there anyway."""
+        text, last = self.content.text, _last_with_width(line)
+        if last is None or not self._hanging(line):
+            return False
+        return (end < len(text) and self.content.can_break[end]) or (not last.item.collapses and text[end : end + 1] in ("", " ", "\n"))
+
     def _hanging(self, line: Line) -> int:
-        """Width of the collapsible space that the line ends with so far."""
-        part = next((part for part in reversed(line.parts) if part.item.kind not in WITHOUT_WIDTH and (part.width or part.item.kind != OPEN)), None)
+        """Width of the space that the line ends with so far, and that may hang."""
+        part = _last_with_width(line)
         if part is not None and part.item.kind == TEXT:
             end = trimmed_end(part.item, self.content.text, part.start, part.end)
             if end < part.end:

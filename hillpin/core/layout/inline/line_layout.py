@@ -174,7 +174,7 @@ class _LineLayout:
             intruded = max(room, 0) < self.width
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
             is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
-            if (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
+            if line.has_content and (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1

@@ -102,7 +102,9 @@ class _TableLayout:
         rows = row_sizes(self.grid, measured, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         if inner_height != INDEFINITE and inner_height > natural:
-            fill_table_height(rows, self.grid, inner_height - natural, self.down)
+            # As the browser has it: rows without columns stand without spacing, and lose what it would take.
+            lost = 0 if self.grid.columns else spacing_of(self.box)[1] * (len(rows) + 1)
+            fill_table_height(rows, self.grid, inner_height - natural - lost, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
         if collapse_rows(rows, self.grid):
@@ -300,8 +302,12 @@ class _TableLayout:
         """Rectangles of rows, row groups and columns."""
         if not widths:
             inner = max(fragment.width - self.edges.inline, 0)
-            for box in [row.box for row in self.grid.rows] + self.grid.groups:
-                self._note_part(fragment, box, self.edges.left, first - self.down, inner, 0)
+            for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
+                self._note_part(fragment, row.box, self.edges.left, top, inner, size.height)
+            for group in self.grid.groups:
+                own = self.grid.rows_of(group)
+                top, high = (tops[own[0]], sum(rows[at].height for at in own)) if own else (first, 0)
+                self._note_part(fragment, group, self.edges.left, top, inner, high)
             fragment.row_offsets += [(box, 0, 0, 0, 0) for pair in self.grid.dropped for box in pair if box is not None]
             return
         left = self.edges.left + self.across
