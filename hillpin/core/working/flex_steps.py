@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..layout.boxes import Box
+from ..layout.boxes import TABLE, Box
 from ..layout.flex.flex_line import Axes, FlexItem, FlexLine
 from ..layout.fragments import Fragment
 from .block_steps import name_of, shown
@@ -72,6 +72,8 @@ def _cross_sum(item: FlexItem, line: FlexLine, size: str, own: Sum | None) -> Su
         total.add(-item.cross_start, "margin before it").add(-item.cross_end, "margin after it")
         if total.total != item.cross:
             total.set(item.cross, f"its limits of {size}", declared(item.box, f"max-{size}"))
+        if size == "height" and item.box.kind == TABLE and item.fragment is not None:
+            total.add(item.fragment.height - item.cross, "what its rows need more", Source(rule="CSS 2 §17.5.3"))
         return total
     if own is not None and own.total == item.cross:
         return own
