@@ -206,3 +206,17 @@ class Overflow(AgreementCase):
                 with self.subTest((overflow, around)):
                     body = "".join(f"<section>{field}<p>to <br>word</section>" for field in fields)
                     self.agree(f"p {{ margin: 0 }} section {{ {around} }} section > :first-child {{ margin: 0; {overflow} }}", body, (700,))
+
+    def test_fields_as_wide_as_a_part_of_a_row(self) -> None:
+        fields = ("<input>", "<input type=range>", "<input type=file>", "<input type=date>", "<select><option>long words</select>", "<button>a</button>", "<textarea></textarea>", "<img width=90 height=30>")
+        for width in ("", "100%", "50%", "calc(100% - 10px)", "100%; flex: 1", "100%; padding: 8px", "100%; min-width: 40px"):
+            for row in ("width: 100px", "width: 300px"):
+                with self.subTest((width, row)):
+                    body = "".join(f"<section><u>label</u>{field}</section>" for field in fields)
+                    self.agree(f"section {{ display: flex; {row} }} u {{ padding: 0 40px }} section > :last-child {{ margin: 0; width: {width} }}", body, (700,))
+
+    def test_what_a_box_in_the_line_stands_on_whose_last_block_is_a_field(self) -> None:
+        for field in ("<textarea></textarea>", "<select multiple></select>", "<select><option>w</select>", "<input>"):
+            for display in ("block", "grid", "inline-block"):
+                with self.subTest((field, display)):
+                    self.agree(f"label {{ display: inline-block }} .x {{ margin: 0; display: {display} }}", f"<section><label>{field.replace('>', ' class=x>', 1)}</label> x</section>", (700,))

@@ -297,7 +297,8 @@ def _on_line(fragment: Fragment) -> int | None:
     """What an inline-block stands on for a block in it, as the browser has it (CSS 2 §10.8.1): of what scrolls the bottom margin
     edge, of flex containers and grids the first baseline, none of tables."""
     box = fragment.box
-    if box.kind == BLOCK and box.style.overflow_x not in ("visible", "clip") and box.role != "button":
+    is_scroller = box.kind == BLOCK or (box.element is not None and box.element.tag in ("textarea", "select"))
+    if is_scroller and box.style.overflow_x not in ("visible", "clip") and box.role != "button":
         return fragment.height + fragment.edges().margin_bottom
     if box.kind == BLOCK:
         return fragment.line_baseline

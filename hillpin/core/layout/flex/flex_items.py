@@ -8,7 +8,7 @@ from ..alignment import split_safety
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
 from ..fragments import Space
-from ..replaced.replaced_layout import has_content_ratio_alone, has_ratio_alone, is_held_by_content, ratio
+from ..replaced.replaced_layout import has_content_ratio_alone, has_ratio_alone, is_held_by_content, is_pressed, ratio
 from ..sizes.ratios import is_of_border_box
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
@@ -127,7 +127,7 @@ class _Sizes:
                 content = max(content, outer_content_sizes(self.ctx, self.box, self.edges)[0])
             if self.box.kind == REPLACED and self._fills_the_room():
                 content = self._room()
-            content = self._through_ratio(content)
+            content = self._through_ratio(content) if not (self.box.kind == REPLACED and is_pressed(self.box)) else self.item.main_around
         else:
             content = self._content_height()
             by_ratio = self._ratio() if self.box.kind != REPLACED else None

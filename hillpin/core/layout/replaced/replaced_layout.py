@@ -80,6 +80,18 @@ def is_held_by_content(box: Box) -> bool:
     return box.element.tag == "input" and kind not in _RATIO_INPUTS and (kind not in _SCROLLING or box.style.overflow_x in ("visible", "clip"))
 
 
+def is_pressed(box: Box) -> bool:
+    """Whether something asks for no width in a row of flex items: a field with a width in percent (css-sizing-3 §5.2.2), and what, as the
+    browser has it, has nothing in it that would hold it open, the players of sounds and fields of colours."""
+    tag, kind = "" if box.element is None else box.element.tag, _input_kind(box)
+    if tag == "audio" or kind == "color":
+        return True
+    return tag in ("input", "select") and kind not in _OPEN_INPUTS and box.style.width.has_percentage
+
+
+_OPEN_INPUTS = (DATE_TYPES - {"file"}) | {"checkbox", "radio"}
+
+
 def _least_by_content(box: Box) -> int:
     """How high the content of a field makes it at least, where its width and a ratio say less (css-sizing-4 §5.1): 0 where it does not."""
     if box.element is None or box.style.min_height.kind != AUTO_KIND:
