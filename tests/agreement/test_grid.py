@@ -334,3 +334,12 @@ class AutomaticMinimums(AgreementCase):
                     with self.subTest((inner, outer, ratio)):
                         css = f"section {{ display: grid; grid-template-columns: {outer} }} div {{ display: grid; grid-template-columns: {inner} }} p {{ margin: 0; aspect-ratio: {ratio} }}"
                         self.agree(css, f"<section><div><p>{words}</div></section>", (320, 600))
+
+    def test_widths_come_from_rows_as_they_were_when_columns_were_sized(self) -> None:
+        for ratio in ("3/2", "1/2"):
+            for edges in ("", "padding: 32px", "margin: 5%"):
+                for inside in ("<section class=w><a class=d>Back</a></section>", "<section class=w><a class=d>well at weather</a><a class=d>b</a></section>", "x<p class=d>y</p>z"):
+                    for rows in ("", "height: 250px", "grid-auto-rows: minmax(50px, auto)"):
+                        with self.subTest((ratio, edges, inside, rows)):
+                            css = f"p {{ margin: 0 }} .w {{ display: grid }} .o {{ width: 264px; {rows} }} .e {{ aspect-ratio: 3/2; {edges} }} .d {{ aspect-ratio: {ratio}; display: block }}"
+                            self.agree(css, f"<div class='w o'><div class=e>{inside}</div></div>", (700,))

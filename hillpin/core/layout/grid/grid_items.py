@@ -65,6 +65,8 @@ class GridItem(AreaItem):
     """Opens the item's own grid, where it is a subgrid."""
     by_rows: int = field(default=INDEFINITE, kw_only=True)
     """The border-box width that the height of its rows gives through ``aspect-ratio``, once that is known."""
+    rows_height: int = field(default=INDEFINITE, kw_only=True)
+    """That height of its rows: they may have another in the end, as columns are another then."""
 
     # Contributions to columns
 
@@ -112,7 +114,7 @@ class GridItem(AreaItem):
         if style.height.kind != AUTO_KIND or edges.auto_top or edges.auto_bottom or split_safety(self.align(container))[0] not in ("normal", "stretch"):
             return False
         own = self._filling_height(edges, height)
-        before = self.by_rows
+        before, self.rows_height = self.by_rows, height
         least = ctx.content_sizes(box)[0] + edges.inline if style.overflow_x in ("visible", "clip") and style.min_width.kind == AUTO_KIND else 0
         width = max(width_by_ratio(box, edges, own, ratio), least)
         # A part of a width that the item itself decides limits nothing (css-sizing-3 §5.2.1).
@@ -232,7 +234,8 @@ class GridItem(AreaItem):
         spanned = across.tracks[self.cell.column : self.cell.column + self.cell.columns]
         if split_safety(self.align(container))[0] not in ("normal", "stretch") or not automatic_applies(style.overflow_x, spanned):
             return 0
-        width = within_fixed(width_by_ratio(box, edges, self._filling_height(edges, self.area_height), ratio), spanned, edges.margin_left + edges.margin_right, edges.inline)
+        height = self.rows_height if self.rows_height != INDEFINITE else self.area_height
+        width = within_fixed(width_by_ratio(box, edges, self._filling_height(edges, height), ratio), spanned, edges.margin_left + edges.margin_right, edges.inline)
         most = style.max_width
         return min(width, to_border_box(box, most.resolve(self.area_width), edges.inline)) if most.is_definite_form or most.has_percentage else width
 
