@@ -43,6 +43,13 @@ class Changes(unittest.TestCase):
         self.assertIsNotNone(before)
         self.assertIs(header.intrinsic_cache, before)
 
+    def test_a_row_that_becomes_a_column_has_parts_of_its_height(self) -> None:
+        sheet = "div {{ display: grid; height: 100px }}\nsection {{ display: flex; flex-direction: {} }}\ni {{ flex: 0 0 30%; line-height: 20px }}"
+        page = page_of(sheet.format("row"), "<div><section><i>x</i></section></div>")
+        for direction, height in (("row", 100), ("column", 30), ("row", 100)):
+            edit_sheet(page, "s.css", sheet.format(direction))
+            self.assertEqual(page.layout(800, 600).rects[page.select("i")[0]].height, height, direction)
+
     def test_the_height_of_the_window_counts(self) -> None:
         page = page_of("html, body, header { height: 100%; margin: 0 } header { float: left } img { height: 10% }", f"<header>{LOGO}</header>")
         for height in (600, 300, 800):

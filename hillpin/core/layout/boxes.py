@@ -302,13 +302,18 @@ def _is_default(style: ComputedStyle, name: str) -> bool:
 def height_matters(box: Box) -> bool:
     """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
     if box.height_matters is None:
-        box.height_matters = any(asks_height(child) for child in box.children) or (box.kind == FLEX and _has_stretched_ratio(box))
+        box.height_matters = any(asks_height(child) for child in box.children) or (box.kind == FLEX and (_has_stretched_ratio(box) or _has_bases_of_height(box)))
     return box.height_matters
 
 
 def asks_height(box: Box) -> bool:
     """Whether a box or something in it may depend on a height given from outside."""
     return takes_height(box) or height_matters(box)
+
+
+def _has_bases_of_height(flex: Box) -> bool:
+    """Whether items in a column begin with a part of its height (css-flexbox-1 §7.2.3)."""
+    return flex.style.flex_direction.startswith("column") and any(item.style.flex_basis.has_percentage for item in flex.children)
 
 
 def _has_stretched_ratio(flex: Box) -> bool:
@@ -324,10 +329,6 @@ def takes_height(box: Box) -> bool:
     if known is None:
         style = box.style
         lengths = (style.height, style.min_height, style.max_height, style.top, style.bottom)
-        known = (
-            any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths)
-            or (box.kind in (FLEX, GRID) and style.row_gap.has_percentage)
-            or (style.flex_basis.has_percentage and box.parent is not None and box.parent.kind == FLEX and box.parent.style.flex_direction.startswith("column"))
-        )
+        known = any(length.has_percentage or length.kind == STRETCH_KIND for length in lengths) or (box.kind in (FLEX, GRID) and style.row_gap.has_percentage)
         box.takes_height = known
     return known

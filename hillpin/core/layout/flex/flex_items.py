@@ -120,14 +120,15 @@ class _Sizes:
         if overflow not in ("visible", "clip") or (self.box.parent is not None and self.box.parent.style.is_legacy_box):
             return self.item.main_around
         specified = self._specified()
-        if self.axes.is_row:
-            transferred = self._transferred()
-            content = transferred
-            if transferred == INDEFINITE or self.box.kind != REPLACED:
+        if self.axes.is_row and is_pressed(self.box):
+            content = self.item.main_around
+        elif self.axes.is_row and self._fills_the_room():
+            content = self._through_ratio(self._room())
+        elif self.axes.is_row:
+            content = self._transferred()
+            if content == INDEFINITE or self.box.kind != REPLACED:
                 content = max(content, outer_content_sizes(self.ctx, self.box, self.edges)[0])
-            if self.box.kind == REPLACED and self._fills_the_room():
-                content = self._room()
-            content = self._through_ratio(content) if not (self.box.kind == REPLACED and is_pressed(self.box)) else self.item.main_around
+            content = self._through_ratio(content)
         else:
             content = self._content_height()
             by_ratio = self._ratio() if self.box.kind != REPLACED else None
@@ -245,7 +246,7 @@ class _Sizes:
     def _fills_the_room(self) -> bool:
         """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
         has_room = self.axes.inner_width != INDEFINITE and self.box.element is not None and self.box.element.tag != "svg"
-        return has_room and has_content_ratio_alone(self.box, self.axes.percent_block)
+        return self.box.kind == REPLACED and has_room and has_content_ratio_alone(self.box, self.axes.percent_block)
 
     def _room(self) -> int:
         return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)

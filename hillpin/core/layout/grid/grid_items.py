@@ -124,9 +124,8 @@ class GridItem(AreaItem):
     def _minimum_width(self, ctx: Context, edges: Edges, tracks: list[Track]) -> int:
         """The minimum contribution's border-box width (§12.5, automatic minimum §6.6)."""
         box, style = self.box, self.box.style
-        content = self.by_rows if self.by_rows != INDEFINITE else border_box_sizes(ctx, box)[0]
         if not behaves_as_auto(style.width):
-            return content
+            return self._content_width(ctx)
         least = style.min_width
         if least.kind != AUTO_KIND:
             if least.kind == Kind.FIXED:
@@ -138,10 +137,13 @@ class GridItem(AreaItem):
         spanned = tracks[self.cell.column : self.cell.column + self.cell.columns]
         if not automatic_applies(style.overflow_x, spanned):
             return edges.inline
-        size = edges.inline if style.width.has_percentage and box.kind == REPLACED else content
+        size = edges.inline if style.width.has_percentage and box.kind == REPLACED else self._content_width(ctx)
         if style.max_width.kind == Kind.FIXED:
             size = min(size, to_border_box(box, style.max_width.units, edges.inline))
         return within_fixed(size, spanned, edges.margin_left + edges.margin_right, edges.inline)
+
+    def _content_width(self, ctx: Context) -> int:
+        return self.by_rows if self.by_rows != INDEFINITE else border_box_sizes(ctx, self.box)[0]
 
     # Sizes in the area
 

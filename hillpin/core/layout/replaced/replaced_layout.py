@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from ...styles.form_controls import is_tick
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, UNLIMITED, f32
 from ..boxes import REPLACED, Box, Edges, edges_of, takes_height
@@ -83,13 +84,13 @@ def is_held_by_content(box: Box) -> bool:
 def is_pressed(box: Box) -> bool:
     """Whether something asks for no width in a row of flex items: a field with a width in percent (css-sizing-3 §5.2.2), and what, as the
     browser has it, has nothing in it that would hold it open, the players of sounds and fields of colours."""
-    tag, kind = "" if box.element is None else box.element.tag, _input_kind(box)
+    if box.kind != REPLACED or box.element is None:
+        return False
+    tag, kind = box.element.tag, _input_kind(box)
     if tag == "audio" or kind == "color":
         return True
-    return tag in ("input", "select") and kind not in _OPEN_INPUTS and box.style.width.has_percentage
-
-
-_OPEN_INPUTS = (DATE_TYPES - {"file"}) | {"checkbox", "radio"}
+    is_open = is_tick(box.element) or kind in DATE_TYPES - {"file"}
+    return tag in ("input", "select") and not is_open and box.style.width.has_percentage
 
 
 def _least_by_content(box: Box) -> int:

@@ -85,6 +85,7 @@ class Markers:
         size = self.pictures.size(style.list_style_image[4:]) if style.list_style_image.startswith("url:") else None
         if size is None:
             return None
+        if size.width is not None:
+            return int(size.width * 64)
         # One without a size is as large as half the ascent of the text, as the browser has it.
-        side = self.fonts.metrics(style).ascent // 2
-        return int((size.width if size.width is not None else side * min(size.ratio or 1, 1)) * 64)
+        return int(self.fonts.metrics(style).ascent // 2 * min(size.ratio or 1, 1) * 64)
