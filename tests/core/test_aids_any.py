@@ -43,7 +43,7 @@ def sources(draw: st.DrawFn) -> str:
 
 
 class Moves(unittest.TestCase):
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=120)
     @given(sources(), st.integers(1, 30), st.sampled_from(["up", "down", "in", "out"]))
     def test_nothing_is_lost(self, source: str, index: int, direction: Direction) -> None:
         document = parse_html(source)
@@ -61,7 +61,7 @@ class Moves(unittest.TestCase):
         ]
         self.assertEqual(*kinds)
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(sources(), st.integers(1, 30))
     def test_up_and_down_again_is_the_same(self, source: str, index: int) -> None:
         try:
@@ -74,7 +74,7 @@ class Moves(unittest.TestCase):
 
 
 class Goals(unittest.TestCase):
-    @settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=40, suppress_health_check=[HealthCheck.too_slow])
     @given(st.integers(10, 90), st.integers(0, 40), st.integers(50, 700), st.integers(400, 1400))
     def test_what_is_said_to_do_it_does_it(self, percent: int, padding: int, wanted: int, at: int) -> None:
         css = f"body {{ margin: 0 }}\n.out {{ padding: 0 {padding}px }}\n.in {{ width: {percent}% }}\n"
@@ -93,7 +93,7 @@ class Goals(unittest.TestCase):
 
 
 class Conversions(unittest.TestCase):
-    @settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=12, suppress_health_check=[HealthCheck.too_slow])
     @given(
         st.integers(2, 4),
         st.integers(0, 4),
@@ -118,7 +118,7 @@ class Conversions(unittest.TestCase):
 
 
 class Percentages(unittest.TestCase):
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.lists(st.integers(1, 500), min_size=1, max_size=8), st.integers(1, 2560))
     def test_what_is_cut_off_never_shows(self, parts: list[int], width: int) -> None:
         whole = sum(parts)

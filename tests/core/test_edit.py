@@ -144,7 +144,7 @@ class Edits(unittest.TestCase):
             notes = margin_notes(page, page.layout(742))
             self.assertEqual(next(note.text for note in notes if note.line == 3), padding)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(
         st.integers(0, len(CSS) - 1),
         st.integers(0, 4),

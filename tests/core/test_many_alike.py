@@ -109,7 +109,7 @@ class Repeating(unittest.TestCase):
         with self.assertRaises(InputError):
             repeated(page, 0, RepeatWish(count=2))
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.lists(st.sampled_from(["a", "a-1", "b-07", "fares"]), unique=True, min_size=1, max_size=4), st.integers(2, 12))
     def test_ids_stay_unique_and_references_whole(self, ids: list[str], count: int) -> None:
         inner = "".join(f'<label for="{one}">x</label><input id="{one}"><a href="#{one}">y</a>' for one in ids)
@@ -185,7 +185,7 @@ class Reshaping(unittest.TestCase):
         with self.assertRaisesRegex(InputError, "right after it"):
             joined("<body><p>a</p><h2>b</h2>", 1)
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(st.recursive(st.sampled_from(["<p>a</p>", "<p>a <b>c</b></p>", "<h2>d</h2>"]), lambda inner: st.lists(inner, min_size=1, max_size=3).map(lambda parts: "<div>\n" + "\n".join(f"  {row}" for part in parts for row in part.split("\n")) + "\n</div>"), max_leaves=8), st.data())
     def test_a_wrap_adds_one_element_and_no_more(self, markup: str, data: st.DataObject) -> None:
         source = f"<body>\n{markup}\n<i>after</i>\n</body>"

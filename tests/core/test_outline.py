@@ -109,7 +109,7 @@ def meant(tree: tuple) -> tuple:  # type: ignore[type-arg]
 
 
 class AnyTree(unittest.TestCase):
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=120)
     @given(TREES)
     def test_what_is_written_reads_back_as_meant(self, tree: tuple) -> None:  # type: ignore[type-arg]
         found = outline_markup(said(tree))
@@ -124,7 +124,7 @@ class AnyTree(unittest.TestCase):
 
         self.assertEqual(read(document.elements[0].elements[0]), meant(tree))
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.text(alphabet=" \n\tabh1.#[]=\"'|:\\4", max_size=60))
     def test_anything_is_read_without_harm(self, text: str) -> None:
         read_outline(text)

@@ -102,7 +102,7 @@ x</figure>
 
 
 class AnyPlace(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.integers(0, len(PAGE)), st.sampled_from(["p: a", "2 li: a | b", "section\n  h2: x\n  p: 3 words", "div.a\n  b: x"]))
     def test_the_rest_of_the_source_stays_byte_for_byte(self, at: int, outline: str) -> None:
         found = put_outline(Page(MemoryFiles({"index.html": PAGE})), at, outline)
@@ -115,7 +115,7 @@ class AnyPlace(unittest.TestCase):
         self.assertEqual(rest.split(), PAGE.split())
         self.assertEqual(len(parse_html(found.text).elements), len(parse_html(PAGE).elements) + found.html.count("<") - found.html.count("</"))
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.integers(0, 10**6), st.sampled_from(["p: a", "2 li: a | b", "div", "td: x", "tr\n  td: x", "a: x", "button: x", "h2#one: x", "h2#new: x", "2 p#new: x", "option: x", "figcaption: x", "main", "form"]))
     def test_read_in_what_is_around_it_is_refused_as_on_the_whole_page(self, place: int, outline: str) -> None:
         source = f"<!doctype html><body>{NESTED}"

@@ -230,7 +230,7 @@ def _rows(draw: st.DrawFn, boxes: list[Box], parent: str | None, gutter: int) ->
 
 
 class AnyPlan(unittest.TestCase):
-    @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
     @given(plans(), st.sampled_from(METHODS), st.sampled_from(["narrow", "wide"]))
     def test_code_gives_what_is_planned(self, plan: Plan, method: Method, first: str) -> None:
         placed = arrangements_of(plan)
@@ -241,7 +241,7 @@ class AnyPlan(unittest.TestCase):
         proof = prove(plan, placed, code, [240, 361, 699, 700, 801, 900, 901, 1024, 1299, 1301, 1920, 2560])
         self.assertTrue(proof.is_equal, f"{method}: {sentence_of(proof, plan)}\n{code.css}")
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(plans(), st.integers(901, 2560))
     def test_rows_never_come_to_more_than_they_have(self, plan: Plan, width: int) -> None:
         placed = arrangements_of(plan)[-1]

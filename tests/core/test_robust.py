@@ -91,7 +91,7 @@ def page(html: str, css: str = "") -> Page:
 
 
 class Generated(unittest.TestCase):
-    @settings(max_examples=250, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=250, suppress_health_check=list(HealthCheck))
     @given(trees, rules)
     def test_made_pages_are_laid_out_and_explained(
         self, html: str, made: list[tuple[str, list[tuple[str, str]]]]
@@ -105,12 +105,12 @@ class Generated(unittest.TestCase):
                 for quantity in QUANTITIES:
                     explain(found, layout, element, quantity)
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.text(max_size=200), st.text(max_size=200))
     def test_any_text_is_read(self, html: str, css: str) -> None:
         page(html, css).boxes(320)
 
-    @settings(max_examples=100, deadline=None)
+    @settings(max_examples=100)
     @given(st.text(alphabet="{}()[]:;,.#@!*/\\\"'<>=- \nabwidthpx019%&", max_size=120))
     def test_broken_css_is_recovered_from(self, css: str) -> None:
         found = page("<p>x</p>", css + "\n}}} p { width: 50px }")

@@ -104,7 +104,7 @@ class Equal(unittest.TestCase):
             self.assertEqual([(one.low, one.high) for one in parts.stretches], [(one.low, one.high) for one in whole.stretches], name)
             self.same(parts, whole)
 
-    @settings(max_examples=20, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=20, suppress_health_check=list(HealthCheck))
     @given(trees, rules)
     def test_made_pages(self, html: str, made: list[tuple[str, list[tuple[str, str]]]]) -> None:
         files = {

@@ -68,7 +68,7 @@ class Reading(unittest.TestCase):
         found = [(one.kind, one.html) for one in read_words(pasted, "html")]
         self.assertEqual(found, [("heading", "Fares"), ("paragraph", "One two <strong>three</strong>"), ("item", "a"), ("item", "b c"), ("paragraph", "loose")])
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.text(max_size=120), st.sampled_from(["markdown", "text", "html"]))
     def test_whatever_it_is_no_element_but_links_and_stress_comes_in(self, text: str, kind: str) -> None:
         allowed = {"a", "em", "strong", "code", "br", "cite", "sub", "sup", "mark"}

@@ -112,7 +112,7 @@ class Malformed(TestCase):
     def test_whatever_is_asked_is_answered_in_words_and_the_line_stays(self) -> None:
         talk = Talk()
 
-        @settings(max_examples=MANY, deadline=None, derandomize=True, database=None)
+        @settings(max_examples=MANY, derandomize=True, database=None)
         @given(st.text(max_size=40) | MESSAGES.map(json.dumps) | st.tuples(MESSAGES.map(json.dumps), st.integers(0, 80)).map(lambda cut: cut[0][: cut[1]]))
         def holds(text: str) -> None:
             listens_to(text)

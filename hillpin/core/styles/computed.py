@@ -32,6 +32,7 @@ from .values import (
     Percentage,
     compute_length,
     compute_px,
+    compute_size,
     viewport_unit,
 )
 from .variables import Cyclic
@@ -198,12 +199,15 @@ class Computer:
     def _length(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Length:
         return value if isinstance(value, Length) else compute_length(value, self.unit_size(style))
 
+    def _size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Length:
+        return value if isinstance(value, Length) else compute_size(value, self.unit_size(style))
+
     def _border(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> int:
         """Border widths are whole px: snapped down, but at least 1 where not 0 (css-backgrounds-3 §3.3)."""
         if isinstance(value, int):
             return value
         units = truncated(compute_px(value, self.unit_size(style)))
-        return ONE if 0 < units < ONE else floor_px(units)
+        return ONE if 0 < units < ONE else max(floor_px(units), 0)
 
     def _px(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         return value if isinstance(value, float) else compute_px(value, self.unit_size(style), style.font_size)
@@ -214,7 +218,7 @@ class Computer:
             return (first, second)
         size = self.unit_size(style)
         # Spacing is kept in whole px, cut off (as Chromium does).
-        return (floor_px(compute_length(first, size).units), floor_px(compute_length(second, size).units))
+        return (floor_px(compute_size(first, size).units), floor_px(compute_size(second, size).units))
 
     def _font_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> float:
         """§ css-fonts-4 2.5: em and % are of the parent's size."""
@@ -287,7 +291,7 @@ class Computer:
     def _tab_size(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> tuple[str, float]:
         if isinstance(value, int | float):
             return ("spaces", float(value))
-        return ("px", compute_px(value, self.unit_size(style)))
+        return ("px", max(compute_px(value, self.unit_size(style)), 0.0))
 
     def _text_align(self, value: Any, style: ComputedStyle, parent: ComputedStyle | None) -> Any:
         """Heads of tables are centred where nobody says otherwise (``-internal-center``, HTML 15.3.8); alignment of blocks, which
@@ -360,6 +364,7 @@ _MISSING: Any = object()
 _METHODS: dict[str, Any] = {
     "same": None,
     "length": Computer._length,
+    "size": Computer._size,
     "border": Computer._border,
     "px": Computer._px,
     "pair": Computer._pair,

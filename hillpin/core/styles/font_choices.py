@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from .grammar import Token, Tokens, keyword, read_number
+from .grammar import Token, Tokens, keyword, read_number, read_share
 
 Variations = tuple[tuple[str, float], ...]
 """Axes of a variable font with their values, by name; each axis once."""
@@ -48,9 +48,8 @@ def read_stretch(tokens: Tokens) -> float | None:
     """``font-stretch`` in percent."""
     if len(tokens) != 1:
         return None
-    if tokens[0].type == "percentage":
-        return float(tokens[0].value) if tokens[0].value >= 0 else None
-    return STRETCHES.get(keyword(tokens[0]) or "")
+    share = read_share(tokens[0], 0) if read_number(tokens[0]) is None else None
+    return share * 100 if share is not None else STRETCHES.get(keyword(tokens[0]) or "")
 
 
 def read_variations(tokens: Tokens) -> Variations | None:

@@ -28,6 +28,7 @@ from .values import (
     Operand,
     Percentage,
     Specified,
+    mentions_percentage,
     reduce_math,
 )
 
@@ -224,45 +225,63 @@ def _dimension_of(value: Operand) -> str | None:
 
 
 def read_length(token: Token, *, percentages: bool = True, negative: bool = True) -> Specified | None:
-    """<length> or <length-percentage>; a bare 0 is a length."""
+    """<length> or <length-percentage>; a bare 0 is a length. A math function may come to less than ``negative`` admits: what
+    computes it clamps it (css-values-4 §10.12)."""
     value = read_numeric(token)
     if isinstance(value, Number):
-        return Dimension(0.0, "px") if value.value == 0 else None
+        return Dimension(0.0, "px") if value.value == 0 and token.type == "number" else None
     if isinstance(value, Dimension):
-        if value.unit not in LENGTH_UNITS or (not negative and value.value < 0):
-            return None
-        return value
+        return value if value.unit in LENGTH_UNITS and _is_within(token, value, negative) else None
     if isinstance(value, Percentage):
-        return value if percentages and (negative or value.value >= 0) else None
+        return value if percentages and _is_within(token, value, negative) else None
     if isinstance(value, Function):
-        return value if _dimension_of(value) == "length" else None
+        return value if _dimension_of(value) == "length" and (percentages or not mentions_percentage(value)) else None
     return None
 
 
-def read_number(token: Token) -> float | None:
-    """<number>, math functions of numbers included."""
+def _is_within(token: Token, value: Dimension | Percentage, negative: bool) -> bool:
+    """Whether a value may be what it is: of a math function anything may."""
+    return negative or value.value >= 0 or bool(token.type == "function")
+
+
+def read_number(token: Token, least: float = -math.inf) -> float | None:
+    """<number>; one below ``least`` is none, and a math function that comes to less is ``least`` (css-values-4 §10.12)."""
     value = read_numeric(token)
     if isinstance(value, Number):
-        return value.value
+        return max(value.value, least) if value.value >= least or token.type == "function" else None
     if isinstance(value, Function) and _dimension_of(value) == "number":
-        return float(reduce_math(value, lambda unit: 0.0)(0))
+        return max(float(reduce_math(value, lambda unit: 0.0)(0)), least)
     return None
 
 
-def read_integer(token: Token) -> int | None:
-    """<integer>."""
+def read_integer(token: Token, least: float = -math.inf) -> int | None:
+    """<integer>, with a ``least`` as numbers have it; math functions go to the nearest, halves up (css-values-4 §10.12)."""
     if token.type == "number":
-        return token.int_value if token.is_integer else None
-    value = read_number(token)
-    return round(value) if value is not None else None
+        return token.int_value if token.is_integer and token.value >= least else None
+    value = read_number(token, least)
+    return math.floor(value + 0.5) if value is not None and math.isfinite(value) else None
 
 
 def read_angle(token: Token) -> float | None:
     """<angle> in degrees; a bare 0 counts."""
     value = read_numeric(token)
-    if isinstance(value, Dimension) and value.unit in ANGLE_UNITS:
-        return value.value * ANGLE_UNITS[value.unit]
-    return 0.0 if isinstance(value, Number) and value.value == 0 else None
+    if isinstance(value, Number):
+        return 0.0 if value.value == 0 else None
+    return reduce_math(value, lambda unit: 0.0)(0) if value is not None and _dimension_of(value) == "angle" else None
+
+
+def read_share(token: Token, least: float = -math.inf) -> float | None:
+    """<number> or <percentage>, of which 100% is 1."""
+    number, share = read_number(token, least), read_length(token, negative=least < 0)
+    if number is not None or not isinstance(share, Percentage | Function) or not _is_of_percentages(share):
+        return number
+    return max(reduce_math(share, lambda unit: 0.0)(100) / 100, least)
+
+
+def _is_of_percentages(value: Operand) -> bool:
+    if isinstance(value, Function):
+        return all(map(_is_of_percentages, value.operands))
+    return isinstance(value, Percentage | Number)
 
 
 def one(read: Callable[..., Any], **options: Any) -> Reader:

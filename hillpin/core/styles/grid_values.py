@@ -137,8 +137,8 @@ def _read_repeat(token: object) -> Repeat | None:
         return None
     count: int | str | None = keyword(tokens[0])
     if count not in ("auto-fill", "auto-fit"):
-        count = read_integer(tokens[0])
-        if count is None or count < 1:
+        count = read_integer(tokens[0], 1)
+        if count is None:
             return None
         count = min(count, MOST_TRACKS)
     inner = _read_entries(tokens[2:], repeats=False)
@@ -204,7 +204,7 @@ def _read_subgrid(tokens: Tokens) -> TrackList | None:
             names.append(more)
         elif token.type == "function" and token.lower_name == "repeat":
             inside = significant(token.arguments)
-            count = read_integer(inside[0]) if inside else None
+            count = read_integer(inside[0], 1) if inside else None
             blocks = [_read_names(inner) for inner in inside[2:] if inner.type == "[] block"]
             if any(block is None for block in blocks):
                 return None

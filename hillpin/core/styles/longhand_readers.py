@@ -2,18 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from .grammar import (
+    Reader,
     Token,
     Tokens,
     keyword,
+    one,
     read_integer,
     read_length,
     read_number,
+    read_share,
     sizing,
 )
-from .values import Dimension, Percentage
+from .values import Dimension
 
 _HOLDING = ("transform", "translate", "rotate", "scale", "perspective", "filter", "backdrop-filter", "contain")
 
@@ -69,10 +73,8 @@ def read_font_size(tokens: Tokens) -> Any:
 def read_tab_size(tokens: Tokens) -> Any:
     if len(tokens) != 1:
         return None
-    number = read_number(tokens[0])
-    if number is not None:
-        return number if number >= 0 else None
-    return read_length(tokens[0], percentages=False, negative=False)
+    number = read_number(tokens[0], 0)
+    return number if number is not None else read_length(tokens[0], percentages=False, negative=False)
 
 
 def read_text_indent(tokens: Tokens) -> Any:
@@ -112,32 +114,34 @@ def read_flow(tokens: Tokens) -> Any:
 
 
 def read_factor(tokens: Tokens) -> Any:
-    number = read_number(tokens[0]) if len(tokens) == 1 else None
-    return number if number is not None and number >= 0 else None
+    return read_number(tokens[0], 0) if len(tokens) == 1 else None
 
 
 def read_opacity(tokens: Tokens) -> float | None:
     """A number or a percentage, held between 0 and 1 (css-color-4 §15)."""
-    number, share = (read_number(tokens[0]), read_length(tokens[0])) if len(tokens) == 1 else (None, None)
-    value = share.value / 100 if number is None and isinstance(share, Percentage) else number
+    value = read_share(tokens[0]) if len(tokens) == 1 else None
     return min(max(value, 0.0), 1.0) if value is not None else None
+
+
+def or_auto(read: Callable[..., Any], **options: Any) -> Reader:
+    """A reader of one token that is ``auto`` or what ``read`` takes."""
+    read_one = one(read, **options)
+    return lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else read_one(tokens)
 
 
 def read_count(token: Token) -> int | None:
     """<integer [1,∞]>."""
-    number = read_integer(token)
-    return number if number is not None and number >= 1 else None
+    return read_integer(token, 1)
 
 
 def read_zoom(tokens: Tokens) -> float | None:
     """A factor or a percentage; 0 says nothing, as ``normal`` does."""
     if len(tokens) != 1:
         return None
-    token = tokens[0]
-    if keyword(token) == "normal":
+    if keyword(tokens[0]) == "normal":
         return 1.0
-    value = token.value / 100 if token.type == "percentage" else token.value if token.type == "number" else -1
-    return float(value) or 1.0 if value >= 0 else None
+    factor = read_share(tokens[0], 0)
+    return None if factor is None else factor or 1.0
 
 
 def read_z_index(tokens: Tokens) -> Any:
@@ -149,8 +153,7 @@ def read_z_index(tokens: Tokens) -> Any:
 def read_clamped(tokens: Tokens) -> Any:
     if len(tokens) != 1:
         return None
-    count = read_integer(tokens[0])
-    return "none" if keyword(tokens[0]) == "none" else count if count is not None and count > 0 else None
+    return "none" if keyword(tokens[0]) == "none" else read_integer(tokens[0], 1)
 
 
 def read_quotes(tokens: Tokens) -> Any:

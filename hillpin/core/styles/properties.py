@@ -24,9 +24,11 @@ from .grammar import (
     one,
     read_integer,
     read_keyword,
+    read_length,
     sizing,
 )
 from .longhand_readers import (
+    or_auto,
     read_border_spacing,
     read_border_width,
     read_box_edge,
@@ -235,7 +237,7 @@ _add("align-items", read_alignment("self", "left", "right", "auto"), "normal", r
 _add("justify-items", read_alignment("self", "auto"), "normal", restyled=True)
 _add("align-self", read_alignment("self", "left", "right"), "auto", restyled=True)
 _add("justify-self", read_alignment("self"), "auto", restyled=True)
-_add("row-gap column-gap", read_gap, AUTO, compute="length", restyled=True)
+_add("row-gap column-gap", read_gap, AUTO, compute="size", restyled=True)
 
 _add("grid-template-columns grid-template-rows", grid.read_template, grid.NO_TRACKS, compute="tracks", restyled=True)
 _add("grid-template-areas", grid.read_areas, grid.NO_AREAS, restyled=True)
@@ -245,11 +247,11 @@ _add("grid-row-start grid-row-end grid-column-start grid-column-end", grid.read_
 
 _add("contain", read_contain, ())
 _words("content-visibility", "visible auto hidden")
-_add("contain-intrinsic-width contain-intrinsic-height", read_intrinsic, NONE, compute="length")
+_add("contain-intrinsic-width contain-intrinsic-height", read_intrinsic, NONE, compute="size")
 _add("container-type", read_container_type, "normal")
 _add("container-name", read_container_name, ())
-_add("column-count", lambda tokens: "auto" if len(tokens) == 1 and keyword(tokens[0]) == "auto" else one(read_count)(tokens), "auto")
-_add("column-width", sizing("auto"), AUTO, compute="length")
+_add("column-count", or_auto(read_count), "auto")
+_add("column-width", or_auto(read_length, percentages=False, negative=False), AUTO, compute="size")
 _words("column-fill", "balance auto balance-all")
 _words("column-span", "none all")
 _words("break-before break-after break-inside", _BREAKS)

@@ -15,10 +15,11 @@ from .grammar import (
     read_integer,
     read_length,
     read_number,
+    read_share,
     significant,
     split_commas,
 )
-from .values import Dimension, Percentage
+from .values import Dimension
 
 _OUTER_DISPLAY = {"block", "inline", "run-in"}
 _SINGLE_DISPLAY = {
@@ -97,11 +98,11 @@ def read_aspect_ratio(tokens: Tokens) -> tuple[bool, float | None] | None:
     rest = tokens if not has_auto else tokens[1:] if keyword(tokens[0]) == "auto" else tokens[:-1]
     if not rest:
         return (True, None) if has_auto else None
-    numbers = [read_number(token) for token in rest if not (token.type == "literal" and token.value == "/")]
+    numbers = [read_number(token, 0) for token in rest if not (token.type == "literal" and token.value == "/")]
     if len(rest) not in (1, 3) or None in numbers:
         return None
     width, height = numbers[0], (numbers[1] if len(numbers) > 1 else 1.0)
-    if width is None or height is None or width < 0 or height < 0:
+    if width is None or height is None:
         return None
     return (has_auto, width / height if width and height else None)
 
@@ -136,8 +137,8 @@ def read_weight(tokens: Tokens) -> int | str | None:
     if word is not None:
         known: dict[str, int | str] = {"normal": 400, "bold": 700, "bolder": "bolder", "lighter": "lighter"}
         return known.get(word)
-    number = read_number(tokens[0])
-    return round(number) if number is not None and 1 <= number <= 1000 else None
+    number = read_number(tokens[0], 1)
+    return round(min(number, 1000)) if number is not None and (number <= 1000 or tokens[0].type == "function") else None
 
 
 def read_line_height(tokens: Tokens) -> Any:
@@ -146,10 +147,8 @@ def read_line_height(tokens: Tokens) -> Any:
         return None
     if keyword(tokens[0]) == "normal":
         return "normal"
-    number = read_number(tokens[0])
-    if number is not None:
-        return number if number >= 0 else None
-    return read_length(tokens[0], negative=False)
+    number = read_number(tokens[0], 0)
+    return number if number is not None else read_length(tokens[0], negative=False)
 
 
 def read_list_style_type(tokens: Tokens) -> str | None:
@@ -280,13 +279,8 @@ def read_scale(tokens: Tokens) -> tuple[tuple[str, tuple[float, ...]], ...] | No
     """``scale`` by one to three factors, of which the third leaves the page, as a transform function."""
     if len(tokens) == 1 and keyword(tokens[0]) == "none":
         return ()
-    factors: list[float] = []
-    for token in tokens:
-        number, length = read_number(token), read_length(token)
-        if number is None and not isinstance(length, Percentage):
-            return None
-        factors.append(number if number is not None else length.value / 100 if isinstance(length, Percentage) else 1.0)
-    return (("scale", tuple(factors[:2])),) if 1 <= len(factors) <= 3 else None
+    factors = [factor for token in tokens if (factor := read_share(token)) is not None]
+    return (("scale", tuple(factors[:2])),) if 1 <= len(factors) == len(tokens) <= 3 else None
 
 
 def read_translate(tokens: Tokens) -> tuple[Any, ...] | None:

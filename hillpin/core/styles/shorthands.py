@@ -126,10 +126,8 @@ def _flex(tokens: Tokens) -> Expansion | None:
     factors: list[float] = []
     basis: Any = None
     for token in tokens:
-        number = read_number(token)
+        number = read_number(token, 0)
         if number is not None and len(factors) < 2:
-            if number < 0:
-                return None
             factors.append(number)
         elif basis is None and (basis := _read("flex-basis", [token])) is not None:
             continue

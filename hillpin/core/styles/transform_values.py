@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from .grammar import Token, Tokens, keyword, read_angle, read_length, read_number, significant, split_commas
+from .grammar import Token, Tokens, keyword, read_angle, read_length, read_number, read_share, significant, split_commas
 from .positions import read_position
-from .values import Dimension, Percentage
+from .values import Dimension
 
 Functions = tuple[tuple[str, tuple[Any, ...]], ...]
 """Transform functions in order, each with its arguments: numbers, degrees or specified lengths."""
@@ -18,13 +18,7 @@ def _number(token: Token) -> Any:
 
 
 def _share(token: Token) -> Any:
-    number, share = read_number(token), read_length(token)
-    return share.value / 100 if number is None and isinstance(share, Percentage) else number
-
-
-def _angle(token: Token) -> Any:
-    """Degrees; of numbers only 0 is one."""
-    return read_angle(token) if read_number(token) != 0 else 0.0
+    return read_share(token)
 
 
 def _length(token: Token) -> Any:
@@ -43,8 +37,8 @@ def _distance(token: Token) -> Any:
 _ARGUMENTS: dict[str, tuple[int, tuple[Callable[[Token], Any], ...]]] = {
     "translate": (1, (_part, _part)), "translatex": (1, (_part,)), "translatey": (1, (_part,)), "translatez": (1, (_length,)), "translate3d": (3, (_part, _part, _length)),
     "scale": (1, (_share, _share)), "scalex": (1, (_share,)), "scaley": (1, (_share,)), "scalez": (1, (_share,)), "scale3d": (3, (_share,) * 3),
-    "rotate": (1, (_angle,)), "rotatex": (1, (_angle,)), "rotatey": (1, (_angle,)), "rotatez": (1, (_angle,)), "rotate3d": (4, (_number, _number, _number, _angle)),
-    "skew": (1, (_angle, _angle)), "skewx": (1, (_angle,)), "skewy": (1, (_angle,)), "matrix": (6, (_number,) * 6), "matrix3d": (16, (_number,) * 16), "perspective": (1, (_distance,)),
+    "rotate": (1, (read_angle,)), "rotatex": (1, (read_angle,)), "rotatey": (1, (read_angle,)), "rotatez": (1, (read_angle,)), "rotate3d": (4, (_number, _number, _number, read_angle)),
+    "skew": (1, (read_angle, read_angle)), "skewx": (1, (read_angle,)), "skewy": (1, (read_angle,)), "matrix": (6, (_number,) * 6), "matrix3d": (16, (_number,) * 16), "perspective": (1, (_distance,)),
 }  # fmt: skip
 """Transform functions: how many arguments they take at least, and a reader of each."""
 

@@ -189,7 +189,7 @@ def compute_length(value: Specified, unit_size: UnitSize) -> Length:
         return SIZING_KEYWORDS.get(value, AUTO)
     form = reduce_math(value, unit_size)
     if isinstance(form, Linear):
-        if form.percent == 0 and not _mentions_percentage(value):
+        if form.percent == 0 and not mentions_percentage(value):
             return Length(Kind.FIXED, truncated(form.px if math.isnan(form.px) else f32(form.px)))
         return Length(Kind.CALC, percent=form.percent, calculation=form)
     return Length(Kind.CALC, calculation=form)
@@ -223,10 +223,24 @@ def to_px(value: Dimension, unit_size: UnitSize) -> float:
     return max(-MOST_PX, min(MOST_PX, px))
 
 
-def _mentions_percentage(value: Operand) -> bool:
+def compute_size(value: Specified, unit_size: UnitSize) -> Length:
+    """As ``compute_length``, never below 0 (css-values-4 §10.12)."""
+    length = compute_length(value, unit_size)
+    if length.kind == Kind.FIXED:
+        return length if length.units >= 0 else ZERO
+    form = length.calculation
+    if form is None:
+        return length if length.percent >= 0 else Length(length.kind)
+    if (isinstance(form, Linear) and form.px >= 0 and form.percent >= 0):
+        return length
+    return Length(Kind.CALC, calculation=lambda basis: max(form(basis), 0.0))
+
+
+def mentions_percentage(value: Operand) -> bool:
+    """Whether a percentage is in an expression."""
     if isinstance(value, Percentage):
         return True
-    return isinstance(value, Function) and any(_mentions_percentage(operand) for operand in value.operands)
+    return isinstance(value, Function) and any(mentions_percentage(operand) for operand in value.operands)
 
 
 def reduce_math(value: Operand, unit_size: UnitSize) -> Calculation:

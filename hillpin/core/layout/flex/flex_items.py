@@ -14,6 +14,7 @@ from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
     clamp_block,
     clamp_inline,
+    definite_height,
     fit_content,
     held_by_content,
     outer_content_sizes,
@@ -52,6 +53,18 @@ def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
         item.cross_start, item.cross_end, item.auto_cross = item.cross_end, item.cross_start, item.auto_cross[::-1]
     _Sizes(ctx, item, axes).run()
     return item
+
+
+def height_in_row(box: Box, axes: Axes, align_items: str) -> int:
+    """The border-box height (1/64 px) that a row of a given height gives an item, before it is laid out; else INDEFINITE (§9.8)."""
+    style, room = box.style, axes.row_height
+    edges = edges_of(box, axes.inner_width)
+    if room == INDEFINITE or style.height.kind != AUTO_KIND:
+        return definite_height(box, edges, room) if style.height.has_percentage else INDEFINITE
+    align = split_safety(style.align_self if style.align_self != "auto" else align_items)[0]
+    if axes.wraps or edges.auto_top or edges.auto_bottom or align not in ("stretch", "normal"):
+        return INDEFINITE
+    return clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room)
 
 
 def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
@@ -192,8 +205,8 @@ class _Sizes:
             height = resolve_block(self.box, style.height, self.edges, self.axes.percent_block)
             if height != INDEFINITE:
                 return height
-            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.inner_height != INDEFINITE and self.axes.has_definite_height:
-                return max(self.axes.inner_height - self.item.cross_start - self.item.cross_end, 0)
+            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.row_height != INDEFINITE:
+                return max(self.axes.row_height - self.item.cross_start - self.item.cross_end, 0)
             return INDEFINITE
         width = style.width
         if width.kind <= Kind.CALC:

@@ -10,6 +10,7 @@ from ..alignment import Distribution, baseline_item, distribute, half, offset_of
 from ..boxes import REPLACED, Box, Edges, asks_height, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
+from ..sizes.given_heights import content_height
 from ..sizes.sizing import (
     block_size,
     child_percent_basis,
@@ -21,7 +22,7 @@ from ..sizes.sizing import (
     relative_offset,
     resolve_block,
 )
-from .flex_items import cross_width, make_item
+from .flex_items import cross_width, height_in_row, make_item
 from .flex_lengths import resolve_flexible_lengths
 from .flex_line import Axes, FlexItem, FlexLine
 
@@ -58,17 +59,24 @@ class _FlexLayout:
             inner_width=inner_width,
             inner_height=inner_height,
             percent_block=child_percent_basis(box, self.edges, space, self.width),
-            has_definite_height=space.definite,
+            row_height=self._row_height(inner_height),
         )
         row_gap, column_gap = style.row_gap.resolve(max(self.axes.percent_block, 0)), style.column_gap.resolve(inner_width)
         self.main_gap, self.cross_gap = (column_gap, row_gap) if self.axes.is_row else (row_gap, column_gap)
 
+    def _row_height(self, inner_height: int) -> int:
+        """What a single row is high where the container says it, if only by its ratio; not where its content made it so."""
+        if inner_height != INDEFINITE and self.space.definite:
+            return inner_height
+        by_ratio = height_by_ratio(self.box, self.edges, self.width)
+        return max(clamp_block(self.box, by_ratio, self.edges, self.space.percent_block) - self.edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
+
     def lines(self) -> list[FlexLine]:
         """The items in their order on lines."""
         children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
-        if not self.axes.is_row:
-            for child in children:
-                child.tell_heights(INDEFINITE)
+        for child in children:
+            tells = self.axes.is_row and self.axes.row_height != INDEFINITE and asks_height(child) and content_height(self.ctx, self.box) == INDEFINITE
+            child.tell_heights(height_in_row(child, self.axes, self.box.style.align_items) if tells else INDEFINITE)
         return self._collect_lines([make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children])
 
     def run(self) -> Fragment:

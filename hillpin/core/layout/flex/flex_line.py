@@ -20,8 +20,8 @@ class Axes:
     inner_width: int
     inner_height: int
     percent_block: int
-    has_definite_height: bool = True
-    """False where ``inner_height`` is what the content made of a container's own item."""
+    row_height: int
+    """What a single row is high where the container says it; INDEFINITE where its content makes it so."""
 
     @property
     def inner_main(self) -> int:

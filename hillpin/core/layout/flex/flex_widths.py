@@ -50,7 +50,7 @@ def _by_row(ctx: Context, item: Box, align_items: str, height: int) -> int | Non
     style = item.style
     if not style.height.is_auto or style.max_width.has_percentage or (item.kind != REPLACED and style.aspect_ratio is None):
         return None
-    axes = Axes(True, False, False, False, 0, max(height, 0), height)
+    axes = Axes(True, False, False, False, 0, max(height, 0), height, max(height, 0))
     made = make_item(ctx, item, axes, align_items)
     return made.outer_hypothetical if made.base_words == BY_CROSS or (made.stretches and item.kind != REPLACED and style.width.is_auto) else None
 

@@ -53,7 +53,7 @@ def _list_box(element: Element, options: list[Element], style: ComputedStyle, fo
         return Natural(0, (metrics.ascent + metrics.descent + _BELOW) * size, None)
     plain, bold = copy.copy(style), copy.copy(style)
     plain.font_weight, bold.font_weight = 400, max(style.font_weight, 700)
-    indent = 0 if style.text_indent.has_percentage else style.text_indent.units
+    indent = style.text_indent.resolve(0)
     names = [node.attributes.get("label", "") for node in element.descendants() if node.tag == "optgroup"]
     widths = [math.ceil(_width(" ".join(name.split()), bold, fonts) * 64) for name in names]
     widths += [math.ceil(_width(_text_of(option), plain, fonts) * 64) + (_MOVED_IN if _is_in_group(option) else 0) for option in options]

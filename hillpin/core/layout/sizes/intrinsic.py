@@ -32,8 +32,7 @@ def flow_content_sizes(ctx: Context, box: Box, children: list[Box] | None = None
         return inline_sizes(ctx, prepare(ctx, shown), shown)
     if box.has_outside_marker and not box.children:
         # The line that a marker stands beside begins with the indent.
-        indent = box.style.text_indent
-        width = max(indent.units, 0) if indent.kind == Kind.FIXED else 0
+        width = max(box.style.text_indent.resolve(0), 0)
         return width, width
     low, high = _block_sizes(ctx, box.children if children is None else children)
     least = _marker_width(ctx, box) if box.has_outside_marker and any(child.is_block_level for child in box.children) else 0
@@ -190,9 +189,8 @@ class _InlineSizes:
         if content.unmeasured:
             left_out = set(content.unmeasured)
             self.can_break = [allowed and at not in left_out for at, allowed in enumerate(content.can_break)]
-        indent = indent_of(box)
         self.low = self.high = 0
-        self.since_break = self.line = indent.units if indent.kind == Kind.FIXED else 0
+        self.since_break = self.line = indent_of(box).resolve(0)
         self.trailing = self.end_trailing = self.line_trailing = 0
         """What the spaces that would end a piece, the last of a line, or a line add to it."""
         self.floats = self.floats_above = 0
