@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import os
+import sys
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
@@ -58,7 +59,7 @@ class InterfaceCase(LiveServerTestCase):
 
     server_thread_class = ServerThread
 
-    _outcome: Any
+    has_failed: bool = False
     context: BrowserContext
     page: Page
     site: Site
@@ -75,6 +76,14 @@ class InterfaceCase(LiveServerTestCase):
         self._tab = kept_tab(self.size) if self._goes_on() else Tab(self.size, self.walks_behind)
         self.context, self.page = self._tab.context, self._tab.page
 
+    def _callTestMethod(self, method: Callable[[], None]) -> None:
+        try:
+            super()._callTestMethod(method)  # type: ignore[misc]
+        except BaseException:
+            self.has_failed = True
+            print(f"{self.id()} asked last:\n{self._tab.asked()}", file=sys.stderr)
+            raise
+
     def _goes_on(self) -> bool:
         return self.keeps_tab and not self.walks_behind
 
@@ -82,7 +91,7 @@ class InterfaceCase(LiveServerTestCase):
         troubles = self._tab.take_troubles()
         if not self._goes_on():
             self.context.close()
-        elif self._outcome.success:
+        elif not self.has_failed:
             self._tab.set_back(f"{self.live_server_url}/mark.svg", self.size)
         else:
             drop_tab()

@@ -4,11 +4,24 @@ from __future__ import annotations
 
 from typing import Any
 
-from playwright.sync_api import BrowserContext, Page
+from playwright.sync_api import BrowserContext, Error, Page
 
 from tests.chromium import TIMEOUT, browser
 
 WALKS_NOT = "try { localStorage.setItem('hillpin.walks-behind', 'no') } catch {}"
+
+LISTENS = """(() => {
+  const asked = window.asked = [], fetched = window.fetch;
+  window.fetch = (what, how) => {
+    const question = { said: `${how?.method ?? what.method ?? 'GET'} ${what.url ?? what}`, answer: 'no answer yet' };
+    asked.push(question);
+    if (asked.length > 30) asked.shift();
+    const answer = fetched(what, how);
+    answer.then(async told => { question.answer = told.ok ? told.status : `${told.status} ${await told.clone().text()}`; }, failure => { question.answer = String(failure); });
+    return answer;
+  };
+})()"""
+"""Keeps what the application asked last, and what it was answered: told where a test fails."""
 
 _kept: dict[str, Tab] = {}
 
@@ -25,6 +38,7 @@ class Tab:
         self.context.set_default_timeout(TIMEOUT)
         if not walks_behind:
             self.context.add_init_script(WALKS_NOT)
+        self.context.add_init_script(LISTENS)
         self.page = self.context.new_page()
         self.troubles = []
         self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
@@ -33,6 +47,14 @@ class Tab:
         """The errors so far; the next test begins with none."""
         found, self.troubles[:] = list(self.troubles), []
         return found
+
+    def asked(self) -> str:
+        """What the application asked last, a line each, with what it was answered."""
+        try:
+            lines: list[str] = self.page.evaluate("() => (window.asked ?? []).map(one => `${one.said}: ${one.answer}`)")
+        except Error as error:
+            lines = [str(error)]
+        return "\n".join(lines)
 
     def set_back(self, address: str, size: tuple[int, int]) -> None:
         """As a new tab is, at an address of the application without scripts: nothing stored, routed, opened, pointed at."""

@@ -61,7 +61,7 @@ export function useFolder(site: Site, page: string, texts: Texts, open: string, 
     setTrouble("");
     try {
       await texts.saveAll();
-      const step = await doing();
+      const step = await patiently(doing);
       if (step) {
         setPending(null);
         setLast(step);
