@@ -12,8 +12,8 @@ from .boxes import Box, Edges, edges_of
 class Space(NamedTuple):
     """The constraints under which a box is laid out; all in 1/64 px, INDEFINITE where there is none.
 
-    ``fixed_inline`` and ``fixed_block`` force the border-box size; ``definite`` says whether a forced block
-    size is a basis for percentages inside; ``content_shift`` moves a table cell's content down. ``room`` is the width that there
+    ``fixed_inline`` and ``fixed_block`` force the border-box size; ``definite`` says whether a block
+    size that is forced, or comes by the ratio, is a basis for percentages inside; ``content_shift`` moves a table cell's content down. ``room`` is the width that there
     is beside floats, the box's margins included, where that is not all of ``inline``, which percentages are of.
     """
 

@@ -57,7 +57,7 @@ def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
 
 def height_in_row(box: Box, axes: Axes, align_items: str) -> int:
     """The border-box height (1/64 px) that a row of a given height gives an item, before it is laid out; else INDEFINITE (§9.8)."""
-    style, room = box.style, axes.row_height
+    style, room = box.style, axes.given_height
     edges = edges_of(box, axes.inner_width)
     if room == INDEFINITE or style.height.kind != AUTO_KIND:
         return definite_height(box, edges, room) if style.height.has_percentage else INDEFINITE
@@ -205,8 +205,8 @@ class _Sizes:
             height = resolve_block(self.box, style.height, self.edges, self.axes.percent_block)
             if height != INDEFINITE:
                 return height
-            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.row_height != INDEFINITE:
-                return max(self.axes.row_height - self.item.cross_start - self.item.cross_end, 0)
+            if style.height.kind == AUTO_KIND and self.item.stretches and not self.axes.wraps and self.axes.given_height != INDEFINITE:
+                return max(self.axes.given_height - self.item.cross_start - self.item.cross_end, 0)
             return INDEFINITE
         width = style.width
         if width.kind <= Kind.CALC:
@@ -269,7 +269,7 @@ class _Sizes:
         ratio = self._ratio()
         cross = self._definite_cross()
         if ratio is not None and cross != INDEFINITE:
-            self.item.base_words = BY_CROSS
+            self.item.base_words, self.item.is_definite = BY_CROSS, True
             return self._from_cross(self._clamped_cross(cross), ratio)
         self.item.base_words = "content: its max-content size"
         if self.axes.is_row and self.box.kind == REPLACED and has_ratio_alone(self.box, self.axes.percent_block) and self.axes.inner_width != INDEFINITE:
@@ -293,7 +293,7 @@ class _Sizes:
         """The height that the content makes at the item's width, percentages of heights of nothing; ``stretch`` has the container's height."""
         width, style = cross_width(self.ctx, self.item, self.axes), self.box.style
         stretches = Kind.STRETCH in (style.height.kind, style.min_height.kind, style.max_height.kind)
-        space = Space(self.axes.inner_width, percent_block=self.axes.percent_block if stretches else INDEFINITE, fixed_inline=width, shrink=width == INDEFINITE)
+        space = Space(self.axes.inner_width, percent_block=self.axes.percent_block if stretches else INDEFINITE, fixed_inline=width, definite=False, shrink=width == INDEFINITE)
         fragment = self.ctx.layout(self.box, space)
         if self.box.kind == REPLACED:
             return fragment.height

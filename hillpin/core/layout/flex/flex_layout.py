@@ -59,23 +59,24 @@ class _FlexLayout:
             inner_width=inner_width,
             inner_height=inner_height,
             percent_block=child_percent_basis(box, self.edges, space, self.width),
-            row_height=self._row_height(inner_height),
+            given_height=self._given_height(inner_height),
         )
         row_gap, column_gap = style.row_gap.resolve(max(self.axes.percent_block, 0)), style.column_gap.resolve(inner_width)
         self.main_gap, self.cross_gap = (column_gap, row_gap) if self.axes.is_row else (row_gap, column_gap)
 
-    def _row_height(self, inner_height: int) -> int:
-        """What a single row is high where the container says it, if only by its ratio; not where its content made it so."""
+    def _given_height(self, inner_height: int) -> int:
+        """The inner height where the container says it, if only by its ratio; not where its content made it so."""
         if inner_height != INDEFINITE and self.space.definite:
             return inner_height
-        by_ratio = height_by_ratio(self.box, self.edges, self.width)
+        is_told = self.space.definite or inner_height != INDEFINITE
+        by_ratio = height_by_ratio(self.box, self.edges, self.width) if is_told else INDEFINITE
         return max(clamp_block(self.box, by_ratio, self.edges, self.space.percent_block) - self.edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
 
     def lines(self) -> list[FlexLine]:
         """The items in their order on lines."""
         children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
         for child in children:
-            tells = self.axes.is_row and self.axes.row_height != INDEFINITE and asks_height(child) and content_height(self.ctx, self.box) == INDEFINITE
+            tells = self.axes.is_row and self.axes.given_height != INDEFINITE and asks_height(child) and content_height(self.ctx, self.box) == INDEFINITE
             child.tell_heights(height_in_row(child, self.axes, self.box.style.align_items) if tells else INDEFINITE)
         return self._collect_lines([make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children])
 
@@ -144,7 +145,7 @@ class _FlexLayout:
         if axes.is_row:
             return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
         width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
-        definite = (axes.inner_height != INDEFINITE and self.space.definite) or (item.is_definite and item.main == item.base)
+        definite = axes.given_height != INDEFINITE or (item.is_definite and item.main == item.base)
         if definite and asks_height(item.box):
             item.box.tell_heights(item.main)
         return Space(

@@ -20,8 +20,8 @@ class Axes:
     inner_width: int
     inner_height: int
     percent_block: int
-    row_height: int
-    """What a single row is high where the container says it; INDEFINITE where its content makes it so."""
+    given_height: int
+    """The inner height where the container says it; INDEFINITE where its content makes it so."""
 
     @property
     def inner_main(self) -> int:

@@ -209,6 +209,6 @@ def child_percent_basis(box: Box, edges: Edges, space: Space, width: int) -> int
             return space.percent_block
         if has_plain_height(box):
             return INDEFINITE
-        by_ratio = height_by_ratio(box, edges, width) if space.fixed_block == INDEFINITE else INDEFINITE
+        by_ratio = height_by_ratio(box, edges, width) if space.fixed_block == INDEFINITE and space.definite else INDEFINITE
         return max(by_ratio - edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
     return max(height - edges.block, 0)
