@@ -53,6 +53,10 @@ class HeightsOfRows(AgreementCase):
                         with self.subTest((display, tracks, size, item)):
                             self.agree(f"p {{ margin: 0 }} .around {{ width: 400px }} .c {{ display: {display}; {tracks} }} .x {{ {size} }}", f"<div class=around><div class=c>{ITEMS[item]}<u>xyz</u></div></div>", (700,))
 
+    def test_in_three_grids_in_one_another(self) -> None:
+        for item in ("aspect-ratio: 3/2", "grid-column: 2/4; aspect-ratio: 3/2", "padding-left: 20px; aspect-ratio: 16/9"):
+            self.agree(f".g {{ display: grid }} .x {{ {item} }}", "<div class=g><div class=g><div class=g><b class=x>ferry-master's back</b></div></div></div>", (260,))
+
 
 class HeightsInCells(AgreementCase):
     """A cell is as high as its content before percentages count, and these are of what its row has (css-tables-3 §3.10.5)."""

@@ -9,7 +9,7 @@ from ..context import Context
 from .sizing import clamp_block, definite_height
 
 _TOLD = (BLOCK, FLEX, GRID)
-MOST_GRIDS = 2
+MOST_GRIDS = 3
 """Grids in one another whose rows give widths to what is in them: each one more is several times the work."""
 
 
