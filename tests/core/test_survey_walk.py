@@ -162,6 +162,12 @@ class Facts(unittest.TestCase):
         self.assertEqual([(one.low, one.high) for one in walked.stretches], [(380, 399), (400, 700)])
         self.assertTrue((walked.stretches[0].x[:, 1] == ABSENT).all())
 
+    def test_an_inline_body_reaches_round_its_blocks(self) -> None:
+        html = "<!DOCTYPE html><style>body { display: inline; margin: 0; font: 16px/20px serif } p { height: 50px; margin: 0 }</style><body><p></p><b style='display: inline-block; width: 50%; height: 30px'></b>"
+        for every in (False, True):
+            left, top, right = (table[:, 0].tolist() for table in walk(Page(MemoryFiles({"index.html": html})), 300, 310, every=every).stretches[0].tables[:3])
+            self.assertEqual((left, top, right), ([0] * 11, [0] * 11, [width * 64 for width in range(300, 311)]), every)
+
     def test_progress_and_stopping(self) -> None:
         told: list[float] = []
         walk(page_of("grid"), 300, 700, progress=told.append)

@@ -142,11 +142,11 @@ class Tables:
         fragment, box = fragment.opened(), fragment.box
         element = box.element
         if element is not None and box.pseudo is None:
-            if element.index < 0:
-                return
-            _unite(table, self.place[element.index], x, y, x + fragment.width, y + fragment.height)
-            if has_end(fragment):
-                self._reach(table, box, 6, y + fragment.content_height)
+            # What is around the body is no element of it; a body that is inline has its pieces there.
+            if element.index >= 0:
+                _unite(table, self.place[element.index], x, y, x + fragment.width, y + fragment.height)
+                if has_end(fragment):
+                    self._reach(table, box, 6, y + fragment.content_height)
         else:
             self._reach(table, box, 5, x + fragment.width if self.page_ends is None else self.page_ends - x)
         if has_end(fragment):
