@@ -53,6 +53,15 @@ class HeightsOfRows(AgreementCase):
                         with self.subTest((display, tracks, size, item)):
                             self.agree(f"p {{ margin: 0 }} .around {{ width: 400px }} .c {{ display: {display}; {tracks} }} .x {{ {size} }}", f"<div class=around><div class=c>{ITEMS[item]}<u>xyz</u></div></div>", (700,))
 
+    def test_of_grids_and_flex_whose_items_have_ratios(self) -> None:
+        for rows in ("grid-template-rows: minmax(220px, 1fr)", "height: 250px", "grid-auto-rows: minmax(100px, auto)", ""):
+            for columns in ("auto auto", "min-content 1fr", "2fr fit-content(150px) 1fr", "1fr 1fr"):
+                css = f".o {{ display: grid; width: 304px; {rows}; grid-template-columns: {columns} }} p {{ margin: 0 }} .x {{ aspect-ratio: 1 }} .most {{ max-width: 150px }}"
+                for own in ("display: grid", "display: flex", "display: grid; grid-template-rows: auto auto"):
+                    for name in ("x", "x most"):
+                        with self.subTest((rows, columns, own, name)):
+                            self.agree(css, f"<div class=o><section style='{own}'><b class='{name}'>dogs</b></section><p>ab cd</p></div>", (700,))
+
     def test_in_three_grids_in_one_another(self) -> None:
         for item in ("aspect-ratio: 3/2", "grid-column: 2/4; aspect-ratio: 3/2", "padding-left: 20px; aspect-ratio: 16/9"):
             self.agree(f".g {{ display: grid }} .x {{ {item} }}", "<div class=g><div class=g><div class=g><b class=x>ferry-master's back</b></div></div></div>", (260,))

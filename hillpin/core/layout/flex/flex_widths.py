@@ -6,9 +6,9 @@ from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
 from ..boxes import REPLACED, Box, edges_of
 from ..context import Context
-from ..sizes.given_heights import given_height
+from ..sizes.given_heights import content_height
 from ..sizes.intrinsic import minimum_width, outer_sizes
-from ..sizes.sizing import definite_height, to_border_box
+from ..sizes.sizing import to_border_box
 from .flex_items import BY_CROSS, make_item
 from .flex_layout import lines_at
 from .flex_line import Axes
@@ -28,9 +28,8 @@ def flex_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         low, high = max(0, *(low for low, _ in sizes)), max(0, *widest.values())
         return low, high if style.flex_wrap == "nowrap" else max(high, _side_by_side(ctx, box, widest))
     gaps = style.column_gap.resolve(0) * (len(sizes) - 1)
-    edges = edges_of(box, 0)
-    height = definite_height(box, edges, given_height(ctx, box)) if style.flex_wrap == "nowrap" else INDEFINITE
-    by_row = [_by_row(ctx, child, style.align_items, height - edges.block) if height != INDEFINITE else None for child in items]
+    height = content_height(ctx, box) if style.flex_wrap == "nowrap" and any(map(_may_follow_row, items)) else INDEFINITE
+    by_row = [_by_row(ctx, child, style.align_items, height) if height != INDEFINITE and _may_follow_row(child) else None for child in items]
     flexed = [(given, given) if given is not None else _flexed(ctx, child, *size) for given, child, size in zip(by_row, items, sizes, strict=True)]
     high = sum(high for _, high in flexed) + gaps
     if style.flex_wrap == "nowrap":
@@ -45,14 +44,16 @@ def _side_by_side(ctx: Context, box: Box, widest: dict[int, int]) -> int:
     return sum(max(widest[id(item.box)] for item in line.items) for line in lines) + box.style.column_gap.resolve(0) * (len(lines) - 1)
 
 
+def _may_follow_row(item: Box) -> bool:
+    style = item.style
+    return style.height.is_auto and not style.max_width.has_percentage and (item.kind == REPLACED or style.aspect_ratio is not None)
+
+
 def _by_row(ctx: Context, item: Box, align_items: str, height: int) -> int | None:
     """The contribution of an item that the container's own inner height gives a width through its ratio (§9.8); None where it does not."""
-    style = item.style
-    if not style.height.is_auto or style.max_width.has_percentage or (item.kind != REPLACED and style.aspect_ratio is None):
-        return None
     axes = Axes(True, False, False, False, 0, max(height, 0), height, max(height, 0))
     made = make_item(ctx, item, axes, align_items)
-    return made.outer_hypothetical if made.base_words == BY_CROSS or (made.stretches and item.kind != REPLACED and style.width.is_auto) else None
+    return made.outer_hypothetical if made.base_words == BY_CROSS or (made.stretches and item.kind != REPLACED and item.style.width.is_auto) else None
 
 
 def _flexed(ctx: Context, item: Box, low: int, high: int) -> tuple[int, int]:
