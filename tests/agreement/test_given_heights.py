@@ -111,19 +111,19 @@ class WordsForWidths(AgreementCase):
 
 
 class ByRatioInFlex(AgreementCase):
+    parts = ("ab cd", "<p style='height: 100%; aspect-ratio: 1'>x</p>", f'<img style="height: 100%" src="{SIZED}">', "<p style='height: 50%'>x y</p>z")
+
     def test_items_of_columns_that_their_ratio_makes_high_say_it_to_what_is_in_them(self) -> None:
-        parts = ("ab cd", "<p style='height: 100%; aspect-ratio: 1'>x</p>", f'<img style="height: 100%" src="{SIZED}">', "<p style='height: 50%'>x y</p>z")
         for own in ("", "aspect-ratio: 2", "height: 150px"):
             for item in ("aspect-ratio: 1", "aspect-ratio: 1; flex: 1", "aspect-ratio: 1; flex: 0 0 auto; margin: 5px 3px", "aspect-ratio: 1; max-height: 50%"):
                 with self.subTest((own, item)):
                     css = f"p {{ margin: 0 }} .around {{ width: 300px }} .c {{ display: flex; flex-direction: column; {own} }} .i {{ {item} }}"
-                    self.agree(css, "".join(f"<div class=around><div class=c><div class=i>{part}</div><div>cd ef</div></div></div>" for part in parts), (700,))
+                    self.agree(css, "".join(f"<div class=around><div class=c><div class=i>{part}</div><div>cd ef</div></div></div>" for part in self.parts), (700,))
 
     def test_rows_that_their_own_ratio_makes_high_say_it_to_what_is_in_them(self) -> None:
-        parts = ("ab cd", "<p style='height: 100%; aspect-ratio: 1'>x</p>", f'<img style="height: 100%" src="{SIZED}">', "<p style='height: 50%'>x y</p>z")
         for own in ("aspect-ratio: 2", "aspect-ratio: 2; max-height: 100px", "aspect-ratio: 2; padding: 10px", "aspect-ratio: 2; height: min-content"):
             for item in ("aspect-ratio: 1", "height: 50%; aspect-ratio: 1", "height: 100%", "display: grid", "aspect-ratio: 1; flex: 0 0 auto; margin: 5px 3px"):
                 for around in ("width: 300px", "display: inline-block", "display: flex; width: 300px"):
                     with self.subTest((own, item, around)):
                         css = f"p {{ margin: 0 }} .around {{ {around} }} .c {{ display: flex; {own} }} .i {{ {item} }}"
-                        self.agree(css, "".join(f"<div class=around><div class=c><div class=i>{part}</div><div>cd ef</div></div></div>" for part in parts), (700,))
+                        self.agree(css, "".join(f"<div class=around><div class=c><div class=i>{part}</div><div>cd ef</div></div></div>" for part in self.parts), (700,))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import time
 import unittest
 
@@ -109,6 +110,18 @@ class Generated(unittest.TestCase):
     @given(st.text(max_size=200), st.text(max_size=200))
     def test_any_text_is_read(self, html: str, css: str) -> None:
         page(html, css).boxes(320)
+
+    def test_numbers_without_end_and_none_are_laid_out(self) -> None:
+        names = ("line-height", "font-weight", "flex", "zoom", "scale", "opacity", "aspect-ratio", "column-count", "orphans", "order", "font-stretch", "-webkit-line-clamp", "font-size-adjust", "grid-row", "z-index", "rotate")
+        for name in names:
+            for value in ("NaN", "infinity", "-infinity", "NaN * 1%", "infinity * 1%", "NaN * 1deg", "-infinity * 1deg"):
+                for kind in ("flex", "grid", "block"):
+                    found = page("<div><p>x y</p></div>", f"div {{ display: {kind} }} div, p {{ {name}: calc({value}) }}").boxes(400).boxes
+                    self.assertTrue(all(math.isfinite(side) for box in found for side in (box.x, box.y, box.width, box.height)), (name, value, kind))
+
+    def test_no_number_is_0_and_held_in_the_range(self) -> None:
+        found = page("<p>x y</p>", "p { width: 100px; height: 100px; rotate: calc(NaN * 1deg); aspect-ratio: calc(NaN) }").boxes(400).boxes[1]
+        self.assertEqual((found.width, found.height), (100, 100))
 
     @settings(max_examples=100)
     @given(st.text(alphabet="{}()[]:;,.#@!*/\\\"'<>=- \nabwidthpx019%&", max_size=120))

@@ -302,7 +302,7 @@ def _is_default(style: ComputedStyle, name: str) -> bool:
 def height_matters(box: Box) -> bool:
     """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
     if box.height_matters is None:
-        box.height_matters = any(asks_height(child) for child in box.children) or (box.kind == FLEX and (_has_stretched_ratio(box) or _has_bases_of_height(box))) or _has_stretched_items_with_ratio(box)
+        box.height_matters = any(asks_height(child) for child in box.children) or _has_stretched_ratio(box) or _has_bases_of_height(box)
     return box.height_matters
 
 
@@ -313,18 +313,14 @@ def asks_height(box: Box) -> bool:
 
 def _has_bases_of_height(flex: Box) -> bool:
     """Whether items in a column begin with a part of its height (css-flexbox-1 §7.2.3)."""
-    return flex.style.flex_direction.startswith("column") and any(item.style.flex_basis.has_percentage for item in flex.children)
+    return flex.kind == FLEX and flex.style.flex_direction.startswith("column") and any(item.style.flex_basis.has_percentage for item in flex.children)
 
 
-def _has_stretched_items_with_ratio(grid: Box) -> bool:
-    """Whether the height of rows that are as high as a grid may give an item its width (css-grid-2 §12.1)."""
-    return grid.kind == GRID and any(child.style.height.is_auto and child.kind != REPLACED and child.style.aspect_ratio is not None for child in grid.children)
-
-
-def _has_stretched_ratio(flex: Box) -> bool:
-    """Whether the height of a row may give an item its width (css-flexbox-1 §9.8)."""
-    return flex.style.flex_direction.startswith("row") and any(
-        child.style.height.is_auto and (child.kind == REPLACED or child.style.aspect_ratio is not None) for child in flex.children
+def _has_stretched_ratio(box: Box) -> bool:
+    """Whether the height of rows may give an item its width through a ratio (css-flexbox-1 §9.8, css-grid-2 §12.1)."""
+    is_row = box.kind == FLEX and box.style.flex_direction.startswith("row")
+    return (is_row or box.kind == GRID) and any(
+        child.style.height.is_auto and (is_row if child.kind == REPLACED else child.style.aspect_ratio is not None) for child in box.children
     )
 
 

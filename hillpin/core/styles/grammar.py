@@ -19,6 +19,7 @@ from .values import (
     ANGLES,
     LENGTH_UNITS,
     MATH_FUNCTIONS,
+    MOST_PX,
     NUMBERS,
     OTHER_UNITS,
     SIZING_KEYWORDS,
@@ -244,14 +245,21 @@ def _is_within(token: Token, value: Dimension | Percentage, negative: bool) -> b
     return negative or value.value >= 0 or bool(token.type == "function")
 
 
-def read_number(token: Token, least: float = -math.inf) -> float | None:
-    """<number>; one below ``least`` is none, and a math function that comes to less is ``least`` (css-values-4 §10.12)."""
+def read_number(token: Token, least: float = -math.inf, most: float = math.inf) -> float | None:
+    """<number>; one out of range is none, and a math function that comes to one is the end of the range (css-values-4 §10.12)."""
     value = read_numeric(token)
-    if isinstance(value, Number):
-        return max(value.value, least) if value.value >= least or token.type == "function" else None
-    if isinstance(value, Function) and _dimension_of(value) == "number":
-        return max(float(reduce_math(value, lambda unit: 0.0)(0)), least)
-    return None
+    if value is None or _dimension_of(value) != "number":
+        return None
+    number = _worked_out(value)
+    held = min(max(number, least), most)
+    return held if held == number or token.type == "function" else None
+
+
+def _worked_out(value: Operand, basis: float = 0.0) -> float:
+    """What an expression without units of length comes to: what is no number is 0, and what is without end as far as px go (css-values-4
+    §10.9.1)."""
+    result = float(reduce_math(value, lambda unit: 0.0)(basis))
+    return 0.0 if math.isnan(result) else math.copysign(MOST_PX, result) if math.isinf(result) else result
 
 
 def read_integer(token: Token, least: float = -math.inf) -> int | None:
@@ -259,7 +267,7 @@ def read_integer(token: Token, least: float = -math.inf) -> int | None:
     if token.type == "number":
         return token.int_value if token.is_integer and token.value >= least else None
     value = read_number(token, least)
-    return math.floor(value + 0.5) if value is not None and math.isfinite(value) else None
+    return math.floor(value + 0.5) if value is not None else None
 
 
 def read_angle(token: Token) -> float | None:
@@ -267,7 +275,7 @@ def read_angle(token: Token) -> float | None:
     value = read_numeric(token)
     if isinstance(value, Number):
         return 0.0 if value.value == 0 else None
-    return reduce_math(value, lambda unit: 0.0)(0) if value is not None and _dimension_of(value) == "angle" else None
+    return _worked_out(value) if value is not None and _dimension_of(value) == "angle" else None
 
 
 def read_share(token: Token, least: float = -math.inf) -> float | None:
@@ -275,7 +283,7 @@ def read_share(token: Token, least: float = -math.inf) -> float | None:
     number, share = read_number(token, least), read_length(token, negative=least < 0)
     if number is not None or not isinstance(share, Percentage | Function) or not _is_of_percentages(share):
         return number
-    return max(reduce_math(share, lambda unit: 0.0)(100) / 100, least)
+    return max(_worked_out(share, 100) / 100, least)
 
 
 def _is_of_percentages(value: Operand) -> bool:

@@ -137,8 +137,8 @@ def read_weight(tokens: Tokens) -> int | str | None:
     if word is not None:
         known: dict[str, int | str] = {"normal": 400, "bold": 700, "bolder": "bolder", "lighter": "lighter"}
         return known.get(word)
-    number = read_number(tokens[0], 1)
-    return round(min(number, 1000)) if number is not None and (number <= 1000 or tokens[0].type == "function") else None
+    number = read_number(tokens[0], 1, 1000)
+    return round(number) if number is not None else None
 
 
 def read_line_height(tokens: Tokens) -> Any:

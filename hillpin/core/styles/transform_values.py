@@ -13,14 +13,6 @@ Functions = tuple[tuple[str, tuple[Any, ...]], ...]
 """Transform functions in order, each with its arguments: numbers, degrees or specified lengths."""
 
 
-def _number(token: Token) -> Any:
-    return read_number(token)
-
-
-def _share(token: Token) -> Any:
-    return read_share(token)
-
-
 def _length(token: Token) -> Any:
     return read_length(token, percentages=False)
 
@@ -36,9 +28,9 @@ def _distance(token: Token) -> Any:
 
 _ARGUMENTS: dict[str, tuple[int, tuple[Callable[[Token], Any], ...]]] = {
     "translate": (1, (_part, _part)), "translatex": (1, (_part,)), "translatey": (1, (_part,)), "translatez": (1, (_length,)), "translate3d": (3, (_part, _part, _length)),
-    "scale": (1, (_share, _share)), "scalex": (1, (_share,)), "scaley": (1, (_share,)), "scalez": (1, (_share,)), "scale3d": (3, (_share,) * 3),
-    "rotate": (1, (read_angle,)), "rotatex": (1, (read_angle,)), "rotatey": (1, (read_angle,)), "rotatez": (1, (read_angle,)), "rotate3d": (4, (_number, _number, _number, read_angle)),
-    "skew": (1, (read_angle, read_angle)), "skewx": (1, (read_angle,)), "skewy": (1, (read_angle,)), "matrix": (6, (_number,) * 6), "matrix3d": (16, (_number,) * 16), "perspective": (1, (_distance,)),
+    "scale": (1, (read_share, read_share)), "scalex": (1, (read_share,)), "scaley": (1, (read_share,)), "scalez": (1, (read_share,)), "scale3d": (3, (read_share,) * 3),
+    "rotate": (1, (read_angle,)), "rotatex": (1, (read_angle,)), "rotatey": (1, (read_angle,)), "rotatez": (1, (read_angle,)), "rotate3d": (4, (read_number, read_number, read_number, read_angle)),
+    "skew": (1, (read_angle, read_angle)), "skewx": (1, (read_angle,)), "skewy": (1, (read_angle,)), "matrix": (6, (read_number,) * 6), "matrix3d": (16, (read_number,) * 16), "perspective": (1, (_distance,)),
 }  # fmt: skip
 """Transform functions: how many arguments they take at least, and a reader of each."""
 

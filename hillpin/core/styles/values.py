@@ -231,7 +231,7 @@ def compute_size(value: Specified, unit_size: UnitSize) -> Length:
     form = length.calculation
     if form is None:
         return length if length.percent >= 0 else Length(length.kind)
-    if (isinstance(form, Linear) and form.px >= 0 and form.percent >= 0):
+    if isinstance(form, Linear) and form.px >= 0 and form.percent >= 0:
         return length
     return Length(Kind.CALC, calculation=lambda basis: max(form(basis), 0.0))
 

@@ -14,7 +14,6 @@ from ..sizes.rules import CONTENT
 from ..sizes.sizing import (
     clamp_block,
     clamp_inline,
-    definite_height,
     fit_content,
     held_by_content,
     outer_content_sizes,
@@ -53,18 +52,6 @@ def make_item(ctx: Context, box: Box, axes: Axes, align_items: str) -> FlexItem:
         item.cross_start, item.cross_end, item.auto_cross = item.cross_end, item.cross_start, item.auto_cross[::-1]
     _Sizes(ctx, item, axes).run()
     return item
-
-
-def height_in_row(box: Box, axes: Axes, align_items: str) -> int:
-    """The border-box height (1/64 px) that a row of a given height gives an item, before it is laid out; else INDEFINITE (§9.8)."""
-    style, room = box.style, axes.given_height
-    edges = edges_of(box, axes.inner_width)
-    if room == INDEFINITE or style.height.kind != AUTO_KIND:
-        return definite_height(box, edges, room) if style.height.has_percentage else INDEFINITE
-    align = split_safety(style.align_self if style.align_self != "auto" else align_items)[0]
-    if axes.wraps or edges.auto_top or edges.auto_bottom or align not in ("stretch", "normal"):
-        return INDEFINITE
-    return clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room)
 
 
 def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:

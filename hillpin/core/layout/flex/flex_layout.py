@@ -10,7 +10,7 @@ from ..alignment import Distribution, baseline_item, distribute, half, offset_of
 from ..boxes import REPLACED, Box, Edges, asks_height, edges_of
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
-from ..sizes.given_heights import content_height
+from ..sizes.given_heights import content_height, height_in_row
 from ..sizes.sizing import (
     block_size,
     child_percent_basis,
@@ -22,7 +22,7 @@ from ..sizes.sizing import (
     relative_offset,
     resolve_block,
 )
-from .flex_items import cross_width, height_in_row, make_item
+from .flex_items import cross_width, make_item
 from .flex_lengths import resolve_flexible_lengths
 from .flex_line import Axes, FlexItem, FlexLine
 
@@ -66,18 +66,20 @@ class _FlexLayout:
 
     def _given_height(self, inner_height: int) -> int:
         """The inner height where the container says it, if only by its ratio; not where its content made it so."""
-        if inner_height != INDEFINITE and self.space.definite:
+        # It is known and given, or neither.
+        if (inner_height != INDEFINITE) == self.space.definite:
             return inner_height
-        is_told = self.space.definite or inner_height != INDEFINITE
-        by_ratio = height_by_ratio(self.box, self.edges, self.width) if is_told else INDEFINITE
+        by_ratio = height_by_ratio(self.box, self.edges, self.width)
         return max(clamp_block(self.box, by_ratio, self.edges, self.space.percent_block) - self.edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
 
     def lines(self) -> list[FlexLine]:
         """The items in their order on lines."""
         children = sorted((child for child in self.box.children if not child.is_out_of_flow), key=lambda child: child.style.order)
+        asking = [child for child in children if asks_height(child)] if self.axes.is_row and self.axes.given_height != INDEFINITE else []
+        # Where styles alone say the height, they say it when it is asked for.
+        told = {id(child) for child in asking} if asking and content_height(self.ctx, self.box) == INDEFINITE else ()
         for child in children:
-            tells = self.axes.is_row and self.axes.given_height != INDEFINITE and asks_height(child) and content_height(self.ctx, self.box) == INDEFINITE
-            child.tell_heights(height_in_row(child, self.axes, self.box.style.align_items) if tells else INDEFINITE)
+            child.tell_heights(height_in_row(child, edges_of(child, self.axes.inner_width), self.axes.given_height) if id(child) in told else INDEFINITE)
         return self._collect_lines([make_item(self.ctx, child, self.axes, self.box.style.align_items) for child in children])
 
     def run(self) -> Fragment:

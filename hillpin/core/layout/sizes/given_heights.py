@@ -71,10 +71,21 @@ def _border_box_height(ctx: Context, box: Box, edges: Edges) -> int:
     if box.parent is None or box.is_out_of_flow or (box.parent.kind == FLEX and box.told_height != INDEFINITE):
         return box.told_height
     if _fills_row(box):
-        room = content_height(ctx, box.parent)
-        return clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room) if room != INDEFINITE else INDEFINITE
+        return _stretched(box, edges, content_height(ctx, box.parent))
     height = definite_height(box, edges, given_height(ctx, box))
     return box.told_height if height == INDEFINITE and _is_in_grid(box) else height
+
+
+def height_in_row(box: Box, edges: Edges, room: int) -> int:
+    """The border-box height (1/64 px) that a row of flex whose inner height is ``room`` gives an item; else INDEFINITE
+    (css-flexbox-1 §9.8)."""
+    if _fills_row(box):
+        return _stretched(box, edges, room)
+    return definite_height(box, edges, room) if box.style.height.has_percentage else INDEFINITE
+
+
+def _stretched(box: Box, edges: Edges, room: int) -> int:
+    return clamp_block(box, max(room - edges.margin_top - edges.margin_bottom, edges.block), edges, room) if room != INDEFINITE else INDEFINITE
 
 
 def _is_in_grid(box: Box) -> bool:
