@@ -6,6 +6,7 @@ import re
 import shutil
 import tempfile
 import unittest
+from collections.abc import Iterable
 from functools import cache
 from pathlib import Path
 from typing import Any, ClassVar
@@ -59,6 +60,8 @@ MEASURE = """async ([widths, source]) => {
   }
   return runs;
 }"""
+PIECES = 150
+"""Small pieces on one page."""
 Box = tuple[str, float, float, float, float, bool]
 
 
@@ -103,6 +106,22 @@ class AgreementCase(unittest.TestCase):
             wrong += self._differences(page, width, measured, tolerance)
         self.assertEqual(wrong, [], "\n" + "\n".join(wrong[:12]))
         self._sums_come_out(page, widths[0])
+
+    def agree_each(self, pieces: Iterable[tuple[str, str]], widths: tuple[int, ...] = (700,)) -> None:
+        """As ``agree`` for many small pieces, each of them rules and markup, of which many stand on one page: each in a section
+        that nothing reaches out of, its rules nested in one for that section. A page of its own costs a hundred times as much."""
+        pieces = list(pieces)
+        for start in range(0, len(pieces), PIECES):
+            some = pieces[start : start + PIECES]
+            rules = "".join(f"\n#p{number} {{ {css} }}" for number, (css, _) in enumerate(some))
+            body = "".join(f"<section class=piece id=p{number}>{markup}</section>" for number, (_, markup) in enumerate(some))
+            try:
+                self.agree(f".piece {{ display: block; contain: layout; height: 1000px; overflow: clip }} {rules}", body, widths)
+            except AssertionError:
+                for css, markup in some:
+                    with self.subTest(css=css, markup=markup):
+                        self.agree(css, markup, widths)
+                raise
 
     def _measured(self, widths: list[int], doctype: str, own: str) -> list[Any]:
         """What the browser says of the page that was written, at each width."""

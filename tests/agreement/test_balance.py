@@ -52,9 +52,10 @@ class Pretty(AgreementCase):
             self.agree(PRETTY, paragraphs, widths=(1000,))
 
     def test_however_the_lines_are_aligned(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for look in ("text-align: center", "text-align: right", "text-indent: 50px", "white-space: pre-wrap", "letter-spacing: 1px", "overflow-wrap: anywhere", "word-break: break-all"):
-            with self.subTest(look):
-                self.agree(PRETTY, "".join(f'<p style="{look}">{words(count)}</p>' for count in range(5, len(WORDS))))
+            pieces.append((PRETTY, "".join(f'<p style="{look}">{words(count)}</p>' for count in range(5, len(WORDS)))))
+        self.agree_each(pieces, (320, 640, 1000))
 
     def test_each_paragraph_between_forced_breaks(self) -> None:
         self.agree(PRETTY, "".join(f"<p>{words(count)}<br>{words(len(WORDS) - count)}</p>" for count in range(4, len(WORDS) - 3)))

@@ -288,8 +288,9 @@ class Emptied(AgreementCase):
 class JustifyItems(AgreementCase):
     def test_what_stands_in_no_block_of_its_own_is_left_where_it_is(self) -> None:
         kids = ("ab<p>c</p>", "<b>x</b><div>c</div>d", "<i>x</i>y<p>z</p>", "<span>a<div>k</div>b</span>", "<p style='justify-self: end'>w</p>r", "<table><td>e</table>t", "<p style='display: table-cell'>e</p><p>t</p>")
+        pieces: list[tuple[str, str]] = []
         for word in ("center", "end", "legacy center"):
             for around in ("", "display: flow-root", "float: left", "columns: 1"):
-                with self.subTest((word, around)):
-                    body = "".join(f"<figure>{kid}</figure>" for kid in kids)
-                    self.agree(f"figure {{ justify-items: {word}; {around} }} i {{ float: left }}", body, (700,))
+                body = "".join(f"<figure>{kid}</figure>" for kid in kids)
+                pieces.append((f"figure {{ justify-items: {word}; {around} }} i {{ float: left }}", body))
+        self.agree_each(pieces)

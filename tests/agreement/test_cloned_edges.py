@@ -19,13 +19,14 @@ def words(count: int) -> str:
 
 class Cloned(AgreementCase):
     def test_every_piece_has_the_edges(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for edges in EDGES:
-            with self.subTest(edges):
-                css = f"i {{ box-decoration-break: clone; {edges} }} .old i {{ box-decoration-break: slice; -webkit-box-decoration-break: clone }} u {{ padding: 0 4px }} b {{ font-weight: 400 }} .s {{ width: min-content }}"
-                self.agree(css, "".join(
+            css = f"i {{ box-decoration-break: clone; {edges} }} .old i {{ box-decoration-break: slice; -webkit-box-decoration-break: clone }} u {{ padding: 0 4px }} b {{ font-weight: 400 }} .s {{ width: min-content }}"
+            pieces.append((css, "".join(
                     f'<p style="width: {width}px" class={name}>{words(before)} <i>{words(count)} <img width=20 height=9> one <u>two three</u><br>{words(4)}</i> {words(3)}</p>'
                     for width in (131, 190, 260) for before in (0, 2) for count in (3, 9, 14) for name in ("new", "old")
-                ) + f"<p><i>{words(3)}<div>{words(2)}</div>{words(3)}</i></p><p class=s><i>one two</i></p>", (700,))  # fmt: skip
+                ) + f"<p><i>{words(3)}<div>{words(2)}</div>{words(3)}</i></p><p class=s><i>one two</i></p>"))
+        self.agree_each(pieces)
 
     def test_lines_within_one_another(self) -> None:
         self.agree("i, s { box-decoration-break: clone; padding: 0 6px; border-left: 2px solid } p { width: 170px }", f"<p>{words(2)} <i>{words(3)} <s>{words(12)}</s> {words(4)}</i> {words(2)}</p>", (700,))

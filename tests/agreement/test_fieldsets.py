@@ -33,9 +33,10 @@ class Fieldsets(AgreementCase):
                 self.agree(LOOKS, f'<fieldset><legend style="{look}">{WORDS}<br>two</legend><p>one</p>words</fieldset><p>after</p>', widths=(320, 900))
 
     def test_how_a_fieldset_looks(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for look in FIELDSETS:
-            with self.subTest(look):
-                self.agree(LOOKS, f'before <fieldset style="{look}"><legend>{WORDS}</legend><p style="height: 50%">one</p><p>two</p></fieldset> after', widths=(320, 900))
+            pieces.append((LOOKS, f'before <fieldset style="{look}"><legend>{WORDS}</legend><p style="height: 50%">one</p><p>two</p></fieldset> after'))
+        self.agree_each(pieces, (320, 900))
 
     def test_which_one_is_shown(self) -> None:
         two = "<legend>A</legend><legend>B</legend><p>y</p>"
@@ -68,10 +69,11 @@ class StretchedHeights(AgreementCase):
     """``stretch`` (css-sizing-4 §5.1) fills the height of what is around a box, where that is definite."""
 
     def test_margins_that_could_collapse_with_the_parents_do_not_take_from_it(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for parent in ("", "border: 1px solid", "padding-top: 5px", "padding-bottom: 5px", "overflow: hidden", "display: flow-root"):
             for child in ("", "margin: 10px 0 20px", "margin: -10px 0", "margin: auto 0", "overflow: hidden", "display: flex", "padding: 5px; box-sizing: border-box"):
-                with self.subTest(f"{parent}: {child}"):
-                    self.agree("p { height: stretch; margin: 16px 0 }", f'<div style="height: 200px; {parent}"><p style="{child}">x</p><b>after</b></div>', widths=(400,))
+                pieces.append(("p { height: stretch; margin: 16px 0 }", f'<div style="height: 200px; {parent}"><p style="{child}">x</p><b>after</b></div>'))
+        self.agree_each(pieces, (400,))
 
     def test_in_every_kind_of_box(self) -> None:
         for parent in ("", "display: flex", "display: flex; flex-direction: column", "display: grid; grid-template-rows: 100px"):

@@ -16,19 +16,21 @@ LOOKS = (
 
 class FirstLines(AgreementCase):
     def test_however_it_looks(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for look in LOOKS:
-            with self.subTest(look):
-                boxes = ("", "text-align: center", "text-indent: 30px", "line-height: 20px", "white-space: pre-wrap", "float: left", "width: min-content", "display: flex", "display: table-cell")
-                self.agree(f"p {{ width: 200px }} p::first-line {{ {look} }}", "".join(f'<p style="{box}">{WORDS}</p>' for box in boxes))
+            boxes = ("", "text-align: center", "text-indent: 30px", "line-height: 20px", "white-space: pre-wrap", "float: left", "width: min-content", "display: flex", "display: table-cell")
+            pieces.append((f"p {{ width: 200px }} p::first-line {{ {look} }}", "".join(f'<p style="{box}">{WORDS}</p>' for box in boxes)))
+        self.agree_each(pieces, (320, 640, 1000))
 
     def test_whatever_stands_on_it(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for inside in (
             "Words of one line <b>x</b>", "Words alone that take more lines than one, and a few more", "a<br>b<i>c</i><br>c", f"<img width=20 height=30> {WORDS}", f"<i style='float: left'>f</i>{WORDS}",
             "<b>The boat to Vey and to Orra leaves at <i>nine</i> on all</b> days", "<b style='padding: 0 6px; border: 1px solid'>The boat to Vey and to Orra leaves at <i>nine</i> on all</b> days",
             f"<span style='display: inline-block'>in <b>block</b></span> {WORDS}", f"<u style='position: absolute'>x</u>{WORDS}", f"<b style='font-size: 10px'>The boat</b> {WORDS}", f"<b style='font-size: 2em'>The boat</b> {WORDS}",
         ):  # fmt: skip
-            with self.subTest(inside):
-                self.agree("p, li { width: 200px } p::first-line, li::first-line, div::first-line { font-size: 1.5em } p::before { content: 'b ' }", f"<p>{inside}</p><ul><li>{inside}</ul><div style='display: inline-block'>{inside}</div>")
+            pieces.append(("p, li { width: 200px } p::first-line, li::first-line, div::first-line { font-size: 1.5em } p::before { content: 'b ' }", f"<p>{inside}</p><ul><li>{inside}</ul><div style='display: inline-block'>{inside}</div>"))
+        self.agree_each(pieces, (320, 640, 1000))
 
     def test_only_where_a_query_holds(self) -> None:
         self.agree("@media (min-width: 600px) { p::first-line { font-size: 3em } }", f"<p>{WORDS}</p>")

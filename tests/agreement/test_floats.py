@@ -229,20 +229,22 @@ class PushedDown(AgreementCase):
 
 class BesideFloats(AgreementCase):
     def test_widths_by_words_have_the_room_between_floats(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for side in ("left", "right"):
             for margin in ("", "margin: 0 27px", "margin-left: 40px"):
                 for width in ("min-width: fit-content", "width: fit-content", "max-width: fit-content", "width: max-content", "min-width: min-content"):
-                    with self.subTest((side, margin, width)):
-                        sheet = f"i {{ float: {side}; width: 100px; height: 40px }} .c {{ overflow: hidden; {margin}; {width} }}"
-                        self.agree(sheet, "<i></i><div class=c>the timetable at weather nine from ferry weather</div>", (320,))
+                    sheet = f"i {{ float: {side}; width: 100px; height: 40px }} .c {{ overflow: hidden; {margin}; {width} }}"
+                    pieces.append((sheet, "<i></i><div class=c>the timetable at weather nine from ferry weather</div>"))
+        self.agree_each(pieces, (320,))
 
     def test_margins_lie_over_floats_in_widths_by_content(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for side in ("left", "right"):
             for around in ("float: right", "display: inline-block", "width: max-content"):
                 for margin in ("", "margin: 0 27px", "margin-left: 40px", "margin-right: 9px", "margin: 0 auto"):
-                    with self.subTest((side, around, margin)):
-                        sheet = f"i {{ float: {side}; width: 30px; height: 40px; margin: 0 5px }} .c {{ overflow: hidden; {margin} }} .o {{ {around} }}"
-                        self.agree(sheet, "<div class=o><section><i></i><div class=c>the timetable</div></section></div>", (320,))
+                    sheet = f"i {{ float: {side}; width: 30px; height: 40px; margin: 0 5px }} .c {{ overflow: hidden; {margin} }} .o {{ {around} }}"
+                    pieces.append((sheet, "<div class=o><section><i></i><div class=c>the timetable</div></section></div>"))
+        self.agree_each(pieces, (320,))
 
     def test_a_float_met_after_a_word_goes_down_with_its_line(self) -> None:
         text = "<p>Time<b>Two ships<a class=n>Allows</a></b>, Pier<code>is<code class=n>by</code>Archipelago</code></p>"
@@ -252,8 +254,9 @@ class BesideFloats(AgreementCase):
                     self.agree(f".n {{ float: {side}; margin-left: 8px }} p {{ margin: 0; width: {width}px }}", text, (320,))
 
     def test_an_edge_without_words_goes_past_no_float(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for float_width in ("500px", "304px", "290px"):
             for edge in ("margin: 0 24px", "padding: 0 24px", "margin-left: 400px", "border: 2px solid"):
                 for inside in ("", "<u></u>", "x"):
-                    with self.subTest((float_width, edge, inside)):
-                        self.agree(f"div {{ width: 304px }} b {{ float: left; width: {float_width} }} i {{ {edge} }}", f"<div><b>B</b><i>{inside}</i></div><div><b>B</b><i>{inside}</i><p>z</p></div>", (700,))
+                    pieces.append((f"div {{ width: 304px }} b {{ float: left; width: {float_width} }} i {{ {edge} }}", f"<div><b>B</b><i>{inside}</i></div><div><b>B</b><i>{inside}</i><p>z</p></div>"))
+        self.agree_each(pieces)

@@ -21,9 +21,10 @@ WORDS = "<b>1117</b> <b>1/2</b> <b>2nd</b> <b>3050</b> <b>To AVEry</b> <b>fit of
 
 class FontFeatures(AgreementCase):
     def test_widths_of_what_is_set_with_them(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for look in LOOKS:
-            with self.subTest(look):
-                self.agree("b { font-weight: inherit } p { margin: 0; width: 260px }", f'<p style="{look.replace(chr(34), chr(39))}">{WORDS}</p><p style="font: 600 21px Slab; {look.replace(chr(34), chr(39))}">{WORDS}</p>', widths=(400,))
+            pieces.append(("b { font-weight: inherit } p { margin: 0; width: 260px }", f'<p style="{look.replace(chr(34), chr(39))}">{WORDS}</p><p style="font: 600 21px Slab; {look.replace(chr(34), chr(39))}">{WORDS}</p>'))
+        self.agree_each(pieces, (400,))
 
     def test_rendering_for_speed_sets_no_ligatures(self) -> None:
         self.agree("p { margin: 0; width: 260px }", f'<p style="text-rendering: optimizeSpeed">{WORDS}</p>', widths=(400,))

@@ -145,10 +145,11 @@ class SizedByContent(AgreementCase):
 
 class Dates(AgreementCase):
     def test_fields_of_dates_and_files(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for kind in ("date", "month", "week", "time", "datetime-local", "file"):
-            with self.subTest(kind):
-                fonts = ("", "font: 10px Sans", "font-size: 20px", "font: 40px Slab", "font-weight: bold; font-family: Sans", "padding: 0; border: 0", "padding: 9px; width: 100px", "display: block", "line-height: 40px", "box-sizing: content-box; width: 90px", "margin: 4px; vertical-align: top")
-                self.agree("i { font-style: normal }", "".join(f'<p>a <input type={kind} style="{font}"> <b>x</b></p><div style="display: flex; align-items: baseline"><input type={kind} style="{font}"><i>y</i></div>' for font in fonts), (700,))
+            fonts = ("", "font: 10px Sans", "font-size: 20px", "font: 40px Slab", "font-weight: bold; font-family: Sans", "padding: 0; border: 0", "padding: 9px; width: 100px", "display: block", "line-height: 40px", "box-sizing: content-box; width: 90px", "margin: 4px; vertical-align: top")
+            pieces.append(("i { font-style: normal }", "".join(f'<p>a <input type={kind} style="{font}"> <b>x</b></p><div style="display: flex; align-items: baseline"><input type={kind} style="{font}"><i>y</i></div>' for font in fonts)))
+        self.agree_each(pieces)
 
     def test_areas_are_aligned_by_their_first_line(self) -> None:
         areas = ("<textarea>W</textarea>when", "<textarea rows=1></textarea>when", "<textarea style='margin: 5px'></textarea><b>x</b>", "<textarea style='padding: 9px; border: 0'></textarea><b>x</b>", "<textarea style='overflow: hidden'></textarea><b>x</b>")
@@ -168,55 +169,62 @@ class Dates(AgreementCase):
 
 class StandingOn(AgreementCase):
     def test_buttons_without_a_line_stand_on_the_end_of_their_content_box(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for content in ("", "<span></span>", "<i style='position: absolute'>x</i>", "<i style='float: left'>x</i>", "<div style='height: 5px'></div>", "<p>x</p>"):
             for style in ("height: 60px", "height: 60px; padding: 10px 0", "", "height: 10px", "min-height: 40px", "display: inline-flex; height: 60px; align-items: center", "display: inline-grid; height: 50px"):
-                with self.subTest((content, style)):
-                    self.agree(f"button {{ {style} }}", f"<div><button>{content}</button>x<b>y</b></div>", (320,))
+                pieces.append((f"button {{ {style} }}", f"<div><button>{content}</button>x<b>y</b></div>"))
+        self.agree_each(pieces, (320,))
 
     def test_fields_that_are_too_low_stand_on_their_text(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for field in ("<input>", "<input type=date>", "<input type=file>"):
             for style in ("height: 10px", "height: 0", "height: 10px; padding: 16px 4px", "height: 60px"):
                 for font in ("16px serif", "15px/1.6 serif"):
-                    with self.subTest((field, style, font)):
-                        self.agree(f"input {{ font: inherit; {style} }} div {{ font: {font} }}", f"<div>{field}x<b>y</b></div>", (320,))
+                    pieces.append((f"input {{ font: inherit; {style} }} div {{ font: {font} }}", f"<div>{field}x<b>y</b></div>"))
+        self.agree_each(pieces, (320,))
 
     def test_fields_whose_width_is_a_percentage_can_be_compressed(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for field in ("<textarea class=x></textarea>", "<input class=x>", "<select class=x><option>some words</select>", "<input class=x type=range>", "<input class=x type=file>", "<input class=x type=date>"):
             for width in ("60%", "20px", "calc(10% + 5px)"):
                 for limit in ("min-width: fit-content", "min-width: min-content", "min-width: max-content", "max-width: fit-content", "max-width: min-content"):
                     for room, padding in ((100, ""), (256, "padding: 0 40%")):
-                        with self.subTest((field, width, limit, room)):
-                            self.agree(f"div {{ width: {room}px }} .x {{ width: {width}; {limit}; {padding} }}", f"<div>{field}</div>", (700,))
+                        pieces.append((f"div {{ width: {room}px }} .x {{ width: {width}; {limit}; {padding} }}", f"<div>{field}</div>"))
+        self.agree_each(pieces)
 
 
 class HeightsByRatio(AgreementCase):
     def test_a_field_is_as_high_as_its_words_at_least(self) -> None:
         fields = "<input><input type=number><input type=date><input type=file><select><option>abc</select><textarea></textarea><input type=checkbox><input type=range><button>a</button>"
+        pieces: list[tuple[str, str]] = []
         for size in ("", "width: 20px", "width: 60px", "width: 20px; min-height: 0", "width: 20px; max-height: 5px", "height: 60px"):
             for edges in ("", "box-sizing: border-box; padding: 20% 2px", "border: 10px solid"):
-                with self.subTest((size, edges)):
-                    self.agree(f"form > * {{ display: block; margin: 0; aspect-ratio: 4; {size}; {edges} }}", f"<form>{fields}</form>", (320,))
+                pieces.append((f"form > * {{ display: block; margin: 0; aspect-ratio: 4; {size}; {edges} }}", f"<form>{fields}</form>"))
+        self.agree_each(pieces, (320,))
 
 
 class Overflow(AgreementCase):
     def test_what_is_told_of_it_and_what_counts(self) -> None:
         fields = ("<textarea rows=4>a</textarea>", "<select multiple></select>", "<select><option>a</select>", "<input>", "<button>a<br>b</button>", "<iframe></iframe>", "<canvas></canvas>")
+        pieces: list[tuple[str, str]] = []
         for overflow in ("", "overflow: visible", "overflow: hidden", "overflow: auto", "overflow: clip"):
             for around in ("display: grid; height: 60px", "display: flex; flex-direction: column; height: 60px", "display: flex; width: 60px", "display: grid; grid-template-columns: minmax(auto, 30px) 1fr; width: 100px"):
-                with self.subTest((overflow, around)):
-                    body = "".join(f"<section>{field}<p>to <br>word</section>" for field in fields)
-                    self.agree(f"p {{ margin: 0 }} section {{ {around} }} section > :first-child {{ margin: 0; {overflow} }}", body, (700,))
+                body = "".join(f"<section>{field}<p>to <br>word</section>" for field in fields)
+                pieces.append((f"p {{ margin: 0 }} section {{ {around} }} section > :first-child {{ margin: 0; {overflow} }}", body))
+        self.agree_each(pieces)
 
     def test_fields_as_wide_as_a_part_of_a_row(self) -> None:
         fields = ("<input>", "<input type=range>", "<input type=file>", "<input type=date>", "<select><option>long words</select>", "<button>a</button>", "<textarea></textarea>", "<img width=90 height=30>")
+        pieces: list[tuple[str, str]] = []
         for width in ("", "100%", "50%", "calc(100% - 10px)", "100%; flex: 1", "100%; padding: 8px", "100%; min-width: 40px"):
             for row in ("width: 100px", "width: 300px"):
-                with self.subTest((width, row)):
-                    body = "".join(f"<section><u>label</u>{field}</section>" for field in fields)
-                    self.agree(f"section {{ display: flex; {row} }} u {{ padding: 0 40px }} section > :last-child {{ margin: 0; width: {width} }}", body, (700,))
+                body = "".join(f"<section><u>label</u>{field}</section>" for field in fields)
+                pieces.append((f"section {{ display: flex; {row} }} u {{ padding: 0 40px }} section > :last-child {{ margin: 0; width: {width} }}", body))
+        self.agree_each(pieces)
 
     def test_what_a_box_in_the_line_stands_on_whose_last_block_is_a_field(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for field in ("<textarea></textarea>", "<select multiple></select>", "<select><option>w</select>", "<input>"):
             for display in ("block", "grid", "inline-block"):
-                with self.subTest((field, display)):
-                    self.agree(f"label {{ display: inline-block }} .x {{ margin: 0; display: {display} }}", f"<section><label>{field.replace('>', ' class=x>', 1)}</label> x</section>", (700,))
+                pieces.append((f"label {{ display: inline-block }} .x {{ margin: 0; display: {display} }}", f"<section><label>{field.replace('>', ' class=x>', 1)}</label> x</section>"))
+        self.agree_each(pieces)

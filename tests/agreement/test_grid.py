@@ -318,28 +318,31 @@ class AutomaticMinimums(AgreementCase):
                             self.agree(css, f"<div class=r><b>{words}</b></div><div class=c><b>{words.replace(' ', '')}</b></div>", (700,))
 
     def test_ratios_in_them(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for columns in ("minmax(auto, 30px) 1fr", "minmax(auto, 30px)", "fit-content(30px) 1fr", "minmax(auto, 30px) minmax(auto, 40px)"):
             for ratio in ("2", "1/2", "auto 3"):
                 for own in ("", "margin: 0 10px", "padding: 0 20px", "grid-column: span 2", "justify-self: start"):
                     for rows in ("", "grid-template-rows: 80px"):
-                        with self.subTest((columns, ratio, own, rows)):
-                            css = f"section {{ display: grid; width: 100px; grid-template-columns: {columns}; {rows} }} p {{ margin: 0 }} .x {{ aspect-ratio: {ratio}; {own} }}"
-                            self.agree(css, "<section><b class=x>hello</b><p>to <br>word</section><section><button class=x>a</button><p>to <br>word</section>", (700,))
+                        css = f"section {{ display: grid; width: 100px; grid-template-columns: {columns}; {rows} }} p {{ margin: 0 }} .x {{ aspect-ratio: {ratio}; {own} }}"
+                        pieces.append((css, "<section><b class=x>hello</b><p>to <br>word</section><section><button class=x>a</button><p>to <br>word</section>"))
+        self.agree_each(pieces)
 
     def test_narrow_columns_that_make_rows_high_and_ask_for_more(self) -> None:
         words = "well at (weather lighthouse pier timetable 12:45 I known permitting) a and on is ferry-master's on back dogs"
+        pieces: list[tuple[str, str]] = []
         for inner in ("fit-content(200px)", "auto", "1fr"):
             for outer in ("minmax(0, max-content) auto", "auto auto", "max-content"):
                 for ratio in ("4/3", "3"):
-                    with self.subTest((inner, outer, ratio)):
-                        css = f"section {{ display: grid; grid-template-columns: {outer} }} div {{ display: grid; grid-template-columns: {inner} }} p {{ margin: 0; aspect-ratio: {ratio} }}"
-                        self.agree(css, f"<section><div><p>{words}</div></section>", (320, 600))
+                    css = f"section {{ display: grid; grid-template-columns: {outer} }} div {{ display: grid; grid-template-columns: {inner} }} p {{ margin: 0; aspect-ratio: {ratio} }}"
+                    pieces.append((css, f"<section><div><p>{words}</div></section>"))
+        self.agree_each(pieces, (320, 600))
 
     def test_widths_come_from_rows_as_they_were_when_columns_were_sized(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for ratio in ("3/2", "1/2"):
             for edges in ("", "padding: 32px", "margin: 5%"):
                 for inside in ("<section class=w><a class=d>Back</a></section>", "<section class=w><a class=d>well at weather</a><a class=d>b</a></section>", "x<p class=d>y</p>z"):
                     for rows in ("", "height: 250px", "grid-auto-rows: minmax(50px, auto)"):
-                        with self.subTest((ratio, edges, inside, rows)):
-                            css = f"p {{ margin: 0 }} .w {{ display: grid }} .o {{ width: 264px; {rows} }} .e {{ aspect-ratio: 3/2; {edges} }} .d {{ aspect-ratio: {ratio}; display: block }}"
-                            self.agree(css, f"<div class='w o'><div class=e>{inside}</div></div>", (700,))
+                        css = f"p {{ margin: 0 }} .w {{ display: grid }} .o {{ width: 264px; {rows} }} .e {{ aspect-ratio: 3/2; {edges} }} .d {{ aspect-ratio: {ratio}; display: block }}"
+                        pieces.append((css, f"<div class='w o'><div class=e>{inside}</div></div>"))
+        self.agree_each(pieces)

@@ -239,11 +239,12 @@ class Fragments(AgreementCase):
 
 class AroundBlocks(AgreementCase):
     def test_what_draws_nothing_is_where_its_pieces_are(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for outer in ("<label>{}</label>", "<span><b>{}</b></span>", "<span style='font-size: small'>{}</span>", "<span style='line-height: 40px'>{}</span>"):
             for edge in ("border: 1px solid", "padding: 4px", "vertical-align: super", ""):
                 for leaf in ("<p>Island</p>", "y<p>Island</p>", "<p>Island</p>z", "x", ""):
-                    with self.subTest((outer, edge, leaf)):
-                        self.agree(f"p {{ margin: 0 }} a {{ {edge} }}", outer.format(f"<a>{leaf}</a>"), (700,))
+                    pieces.append((f"p {{ margin: 0 }} a {{ {edge} }}", outer.format(f"<a>{leaf}</a>")))
+        self.agree_each(pieces)
 
     def test_on_a_line_that_holds_nothing_it_is_at_the_top_as_if_there_were_a_line(self) -> None:
         for size in ("10px", "16px", "30px"):
@@ -257,9 +258,10 @@ class HeldAtTheTop(AgreementCase):
     TREES = ("<{0}><s><u>k</u>light</s></{0}>", "<{0}><s><b><u>k</u>light</b></s></{0}>", "<s><{0}><u>k</u>light</{0}></s>", "<{0}><q><s><u>k</u></s></q></{0}>")
 
     def test_boxes_in_what_is_raised_and_at_the_top_or_bottom_of_the_line(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for side in ("top", "bottom"):
             for own in ("", "line-height: 24px", "line-height: 10px", "font-size: 30px", "font-size: 10px"):
                 for inner in ("border: 1px solid", "", "font-size: 30px", "vertical-align: 4px", "border: 1px solid; line-height: 40px"):
-                    with self.subTest((side, own, inner)):
-                        css = f"s {{ vertical-align: {side}; {own} }} u {{ {inner} }} i {{ vertical-align: 5px }} q::before, q::after {{ content: none }}"
-                        self.agree(css, "".join(f"<p>x{tree.format(tag)}</p>" for tree in self.TREES for tag in ("sup", "i")), (700,))
+                    css = f"s {{ vertical-align: {side}; {own} }} u {{ {inner} }} i {{ vertical-align: 5px }} q::before, q::after {{ content: none }}"
+                    pieces.append((css, "".join(f"<p>x{tree.format(tag)}</p>" for tree in self.TREES for tag in ("sup", "i"))))
+        self.agree_each(pieces)

@@ -14,23 +14,25 @@ LISTS = ("", "list-style-position: inside", "list-style-type: decimal", "list-st
 
 class Markers(AgreementCase):
     def test_of_list_items_and_summaries(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for rule in RULES:
-            with self.subTest(rule):
-                body = "".join(
-                    f'<ul style="{style}"><li class=k>one <b>b</b> two three<li><p>q<b>i</b></p><li><div>a</div><i>b</i><li></li><li style="line-height: 40px">x<i>y</i></ul>' for style in LISTS
-                )
-                self.agree(f"li::marker, summary::marker, div::marker {{ {rule} }}", f'{body}<details open><summary>sum <b>m</b></summary>t</details><div style="display: list-item; margin-left: 40px">x<b>q</b></div>', (300, 700))
+            body = "".join(
+                f'<ul style="{style}"><li class=k>one <b>b</b> two three<li><p>q<b>i</b></p><li><div>a</div><i>b</i><li></li><li style="line-height: 40px">x<i>y</i></ul>' for style in LISTS
+            )
+            pieces.append((f"li::marker, summary::marker, div::marker {{ {rule} }}", f'{body}<details open><summary>sum <b>m</b></summary>t</details><div style="display: list-item; margin-left: 40px">x<b>q</b></div>'))
+        self.agree_each(pieces, (300, 700))
 
 
 class ListItems(AgreementCase):
     INSIDE = ("<p>i</p>", "<p></p>", "<p>i</p>t", "<p>wider than that</p>", "<ul><li>i</ul>", "<b>i</b><p>i</p>", "<b>i</b>", "t")
 
     def test_blocks_beside_a_marker_are_as_wide_as_it_at_least(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for kind in ("disc", "decimal", "'→  '", "disclosure-open", f"disc url({PIXEL})", "none"):
             for around in ("display: flex", "display: grid; justify-content: start", "", "letter-spacing: 3px"):
-                with self.subTest((kind, around)):
-                    items = "".join(f"<li>{inside}</li>" for inside in self.INSIDE)
-                    self.agree(f"p, ol, ul {{ margin: 0; padding: 0 }} b, section > ol > li {{ float: left }} ol {{ {around}; list-style: {kind} }}", f"<section><ol>{items}</ol></section>", (700,))
+                items = "".join(f"<li>{inside}</li>" for inside in self.INSIDE)
+                pieces.append((f"p, ol, ul {{ margin: 0; padding: 0 }} b, section > ol > li {{ float: left }} ol {{ {around}; list-style: {kind} }}", f"<section><ol>{items}</ol></section>"))
+        self.agree_each(pieces)
 
     def test_margins_that_meet_in_an_item_without_words(self) -> None:
         for own in ("float: left", "overflow: hidden", "padding: 1px", "position: absolute", "display: flow-root list-item"):

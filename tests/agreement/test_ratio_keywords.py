@@ -7,14 +7,15 @@ from .base import PIXEL, AgreementCase
 
 class RatioKeywords(AgreementCase):
     def test_words_for_the_content_are_no_other_height(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for height in ("fit-content", "min-content", "max-content", "stretch"):
             for position in ("static", "relative", "absolute; left: 0"):
                 for width in ("90px", "50%", "auto", "fit-content"):
                     if height == "stretch" and position.startswith("absolute"):
                         continue
                     for sizing in ("content-box", "border-box"):
-                        with self.subTest(height=height, position=position, width=width, sizing=sizing):
-                            self.agree(f".a {{ height: {height}; width: {width}; position: {position}; box-sizing: {sizing}; aspect-ratio: 2; padding: 9px }}", "<div class=a>Words</div>", widths=(400,))
+                        pieces.append((f".a {{ height: {height}; width: {width}; position: {position}; box-sizing: {sizing}; aspect-ratio: 2; padding: 9px }}", "<div class=a>Words</div>"))
+        self.agree_each(pieces, (400,))
 
     def test_a_dialog_with_a_ratio(self) -> None:
         self.agree("dialog { aspect-ratio: 2; width: 90px }", "<dialog open>Words</dialog><p>after</p>")
@@ -32,25 +33,28 @@ class Sliders(AgreementCase):
 class ContentWidths(AgreementCase):
     def test_widths_by_words_are_held_by_limits_of_the_height(self) -> None:
         widths = ("", "min-width: min-content", "min-width: max-content", "min-width: fit-content", "max-width: min-content", "width: min-content", "width: fit-content", "width: max-content")
+        pieces: list[tuple[str, str]] = []
         for ratio in ("aspect-ratio: 1; max-height: 50px", "aspect-ratio: 2; max-height: 20px; padding: 5px", "aspect-ratio: 1; max-height: 50px; box-sizing: border-box; padding: 4px", "aspect-ratio: 1; min-height: 120px"):
             for width in widths:
                 for around in ("block", "flex", "inline-block", "inline-flex"):
-                    with self.subTest((ratio, width, around)):
-                        self.agree(f"section {{ display: {around} }} p {{ margin: 0; {ratio}; {width} }}", "<section><p>Welcome tickets extraordinarily</section>", (700,))
+                    pieces.append((f"section {{ display: {around} }} p {{ margin: 0; {ratio}; {width} }}", "<section><p>Welcome tickets extraordinarily</section>"))
+        self.agree_each(pieces)
 
     def test_fields_are_as_wide_as_their_content_by_themselves(self) -> None:
         fields = ("<select class=c><option>Welcome tickets</select>", "<select class=c size=3></select>", "<input class=c>", "<input type=date class=c>", "<input type=file class=c>", "<input type=range class=c>", "<textarea class=c></textarea>", "<button class=c>Welcome tickets</button>")
         sizes = ("height: 110px", "height: 20px", "height: 300px", "height: 110px; min-width: 0", "height: 110px; overflow: hidden", "height: 50px; max-width: 90px", "width: 40px", "min-height: 150px")
+        pieces: list[tuple[str, str]] = []
         for field in fields:
             for size in sizes:
                 for around in ("block", "flex", "grid"):
-                    with self.subTest((field, size, around)):
-                        self.agree(f"section {{ display: {around} }} .c {{ aspect-ratio: 1; {size} }}", f"<section>{field}</section>", (700,))
+                    pieces.append((f"section {{ display: {around} }} .c {{ aspect-ratio: 1; {size} }}", f"<section>{field}</section>"))
+        self.agree_each(pieces)
 
 
 class Pictures(AgreementCase):
     def test_widths_held_by_a_limit_are_what_their_heights_have_through_the_ratio(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for width, height in ((101, 67), (640, 427), (333, 500), (1298, 511)):
             for limit in ("max-width: 100%", "max-width: 50px", "max-width: 68.9px", "max-width: 50px; max-height: 40px", "max-width: 33%; min-height: 60px", "max-height: 33px", "min-width: 700px"):
-                with self.subTest((width, height, limit)):
-                    self.agree(f"div {{ width: 80px }} img, canvas {{ height: auto; {limit} }}", f"<div><img src='{PIXEL}' width={width} height={height}><canvas width={width} height={height}></canvas></div>", (700,))
+                pieces.append((f"div {{ width: 80px }} img, canvas {{ height: auto; {limit} }}", f"<div><img src='{PIXEL}' width={width} height={height}><canvas width={width} height={height}></canvas></div>"))
+        self.agree_each(pieces)

@@ -21,16 +21,18 @@ NUMBERS = (
 
 class Scopes(AgreementCase):
     def test_where_rules_count(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for rule in RULES:
-            with self.subTest(rule):
-                self.agree(rule.replace("RULE", "padding-left: 9px"), "<div class=a><p>x<i>y</i></p><div class=b><p>q<i>z</i></p><div class=a><p>w</p></div></div></div><p>out</p><div class=b><p>r</p></div>", (700,))
+            pieces.append((rule.replace("RULE", "padding-left: 9px"), "<div class=a><p>x<i>y</i></p><div class=b><p>q<i>z</i></p><div class=a><p>w</p></div></div></div><p>out</p><div class=b><p>r</p></div>"))
+        self.agree_each(pieces)
 
 
 class Selectors(AgreementCase):
     def test_what_they_find(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for selector in SELECTORS:
-            with self.subTest(selector):
-                self.agree(f"{selector} {{ padding-left: 33px }}", "<div class=k><p class=k data-x=a>x<b>y</b></p><p data-x='a b'>q<i>z</i></p><p class=k></p><h1>h</h1></div>", (700,))
+            pieces.append((f"{selector} {{ padding-left: 33px }}", "<div class=k><p class=k data-x=a>x<b>y</b></p><p data-x='a b'>q<i>z</i></p><p class=k></p><h1>h</h1></div>"))
+        self.agree_each(pieces)
 
 
 class Numbers(AgreementCase):

@@ -50,14 +50,15 @@ class Heights(AgreementCase):
         self.each("thead { display: table-footer-group }", "tfoot { display: table-header-group }")
 
     def test_rows_with_nothing_in_them(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for rows in (
             ((0, "p"), (0, "")), ((0, "p"), (0, ""), (0, "")), ((0, ""), (0, "")), ((20, ""), (0, "")), ((0, "k"), (0, ""), (0, "")),
             ((0, "k"), (0, "k")), ((20, "k"), (0, ""), (10, "p")), ((0, "p"), (0, "p")), ((0, "k"), (0, "p"), (0, "")), ((10, "p"), (0, ""), (0, "k")),
         ):  # fmt: skip
             inner = "".join(row(*one) for one in rows)
             for body in (inner, f"<thead>{row(10)}</thead><tbody>{inner}</tbody>", f"<tbody>{row(10)}</tbody><tbody>{inner}</tbody>"):
-                with self.subTest(body):
-                    self.agree(f"{TABLE} table {{ height: 100px }}", f"<table>{body}</table>", widths=(400,))
+                pieces.append((f"{TABLE} table {{ height: 100px }}", f"<table>{body}</table>"))
+        self.agree_each(pieces, (400,))
 
 
 class Columns(AgreementCase):
@@ -70,11 +71,12 @@ class Columns(AgreementCase):
                 self.agree(css, FARES, widths=(400,))
 
     def test_widths_of_column_groups(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for group in ("width: 120px", "width: 50%", "min-width: 90px", "min-width: 90px; width: 30px", "max-width: 20px; width: 90px"):
             for own in ("", "width: 30px", "width: 10%"):
                 for columns in ("<colgroup class=g><col class=c></colgroup>", "<colgroup class=g><col class=c><col></colgroup>", "<colgroup class=g span=2></colgroup>"):
-                    with self.subTest(group=group, own=own, columns=columns):
-                        self.agree(f".g {{ {group} }} .c {{ {own} }}", f"<table>{columns}<tr><td>Orra by boat<td>x</table>", widths=(400,))
+                    pieces.append((f".g {{ {group} }} .c {{ {own} }}", f"<table>{columns}<tr><td>Orra by boat<td>x</table>"))
+        self.agree_each(pieces, (400,))
 
     def test_captions_may_be_as_large_as_if_they_were_empty(self) -> None:
         for css in ("contain: size", "contain: size; contain-intrinsic-size: 90px 40px", "contain: inline-size", "contain-intrinsic-size: 300px 3px; content-visibility: hidden"):
@@ -84,12 +86,13 @@ class Columns(AgreementCase):
 
 class PaddingInPercent(AgreementCase):
     def test_rows_are_as_high_as_cells_are_with_percentages_of_the_spacing_too(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for text in ("And (weather known back from", "And weather<br><b>known</b> back from", "<b>And-weather</b>"):
             for padding in ("0 25%", "25%", "10% 20%"):
                 for align in ("middle", "baseline", "bottom"):
                     for width in (100, 137, 200):
-                        with self.subTest((text, padding, align, width)):
-                            self.agree(f"td {{ padding: {padding}; vertical-align: {align} }} table {{ width: {width}px; border-spacing: 2px }}", f"<table><tr><td>{text}<td>x</table><table><tr><td>{text}</table>", (700,))
+                        pieces.append((f"td {{ padding: {padding}; vertical-align: {align} }} table {{ width: {width}px; border-spacing: 2px }}", f"<table><tr><td>{text}<td>x</table><table><tr><td>{text}</table>"))
+        self.agree_each(pieces)
 
     def test_rows_without_columns(self) -> None:
         for around in ("display: block", "display: flex; height: 30px", "display: grid; height: 30px"):

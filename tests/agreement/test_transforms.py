@@ -21,9 +21,10 @@ TRANSFORMS = (
 
 class Transforms(AgreementCase):
     def test_their_shadows_on_the_page(self) -> None:
+        pieces: list[tuple[str, str]] = []
         for declarations in TRANSFORMS:
-            with self.subTest(declarations):
-                self.agree(f".a {{ {declarations} }}", "<div><div class=a><p>abc def</p><i>italic</i> and <b>bold</b></div></div><p>after</p>", (300,))
+            pieces.append((f".a {{ {declarations} }}", "<div><div class=a><p>abc def</p><i>italic</i> and <b>bold</b></div></div><p>after</p>"))
+        self.agree_each(pieces, (300,))
 
     def test_in_a_box_that_is_turned_too(self) -> None:
         self.agree(".w { transform: rotateX(30deg) } .a { transform: rotateY(40deg) }", "<div class=w><div class=a><p>abc</p></div></div>", (300,))
