@@ -14,6 +14,7 @@ from .line_parts import (
     Line,
     Part,
     close_after_break,
+    closing_edges,
     count_held,
     edge_width,
     edges_behind,
@@ -129,15 +130,15 @@ class LineBreaker:
         """Take a tab or a box that stands in the line as a whole, as ``_edge`` does."""
         item = self.content.items[index]
         width = tab_width(self.ctx, item, position) if item.kind == TAB else self.atomic_width(item)
-        before = self.content.can_break[item.start]
-        if (overflowing and before) or position + width > self.available + EPSILON:
+        before, ends = self.content.can_break[item.start], min(0, closing_edges(self.content.items, index, self.basis))
+        if (overflowing and before) or position + width + ends > self.available + EPSILON:
             back = self._rewind(line, indent, at_item_start=before) or (None if overflowing else self._rewind_anywhere(line, indent))
             if back is not None:
                 return position, overflowing, back
         line.parts.append(Part(item, index, item.start, item.end, width))
         line.has_content = True
         position += width
-        return position, overflowing or self._over(position, line), None
+        return position, overflowing or self._over(position + ends, line), None
 
     def _cut_before_open(self, line: Line, index: int, indent: int) -> Line:
         """End the line before an inline box whose edge does not fit, and before those that open right before it."""

@@ -198,6 +198,15 @@ def edges_behind(line: Line) -> int:
     return width
 
 
+def closing_edges(items: list[Item], index: int, basis: int) -> int:
+    """How wide the edges are of the inline boxes that end right behind an item."""
+    width, index = 0, index + 1
+    while index < len(items) and items[index].kind == ItemKind.CLOSE:
+        width += edge_width(items[index], basis)
+        index += 1
+    return width
+
+
 def ends_unbroken(line: Line) -> bool:
     """Whether the last text of a line may not be broken."""
     last = next((part for part in reversed(line.parts) if part.item.kind == ItemKind.TEXT), None)

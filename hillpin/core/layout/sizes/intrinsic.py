@@ -201,11 +201,9 @@ class _InlineSizes:
         self.at_edge = False
         """Whether the piece begins with an edge of an inline box, before which lines may break."""
         self.breaks_behind = False
-        """Whether lines break anywhere in the last text, and so behind it and the edges that end there."""
+        """Whether lines break behind the last box, or anywhere in the last text: behind it and the edges that end there."""
         self.behind_wbr = self.hangs = False
         """Whether the last text was such an opportunity; whether spaces that end it are preserved: before a forced break they count."""
-        self.widest_word = self.end_edges = 0
-        """The widest piece of the last text, where it has several, and the edges behind it."""
 
     def run(self) -> tuple[int, int]:
         can_break, items = self.can_break, iter(enumerate(self.content.items))
@@ -219,7 +217,6 @@ class _InlineSizes:
                     self._edge(next(items)[1])
                 if self.hangs:
                     self.line_trailing = 0
-                self._count_edges()
                 self._end_line()
             elif item.kind == ItemKind.FLOAT:
                 self._float(item)
@@ -231,17 +228,13 @@ class _InlineSizes:
                 self.since_break += low
                 self.line += high
                 self.trailing = self.end_trailing = self.line_trailing = 0
-                if can_break[item.end] and item.wraps:
-                    self._end_piece()
+                self.breaks_behind = can_break[item.end] and item.wraps
             elif item.kind == ItemKind.TAB:
                 self.since_break += tab_width(self.ctx, item, self.since_break)
                 self.line += tab_width(self.ctx, item, self.line)
                 self.trailing = self.end_trailing = self.line_trailing = 0
-            if item.kind in (ItemKind.BREAK, ItemKind.ATOMIC, ItemKind.TAB):
-                self.widest_word = 0
         self._end_line()
-        self._count_edges()
-        return self.low, self.high
+        return self.low, max(self.low, self.high)
 
     def _closed_behind(self, index: int) -> int:
         """How many inline boxes end right behind a forced break: they end before it (``close_after_break``)."""
@@ -258,16 +251,10 @@ class _InlineSizes:
             self.at_edge = True
         self.since_break += width
         self.line += width
-        self.end_edges += width
         if self.content.has_clones:
             sign = 1 if is_start else -1
             self.starts += sign * start_edge(item.box, 0)
             self.ends += sign * end_edge(item.box, 0)
-
-    def _count_edges(self) -> None:
-        """As the browser has it: edges of inline boxes that end a text of several words count to its widest."""
-        if self.widest_word and self.end_edges:
-            self.low = max(self.low, self.widest_word + self.end_edges)
 
     def _text(self, item: Item) -> None:
         text, can_break, ctx = self.content.text, self.can_break, self.ctx
@@ -281,8 +268,7 @@ class _InlineSizes:
         self.at_edge, self.breaks_behind, self.behind_wbr = False, False, is_wbr(item.box)
         if self.behind_wbr:
             return
-        if not item.collapses or text[start : item.end].strip(" "):
-            self.widest_word = self.end_edges = 0
+        widest = 0
         anywhere = item.wraps and (item.box.style.overflow_wrap == "anywhere" or item.box.style.word_break == "break-word")
         for cut in range(item.start + 1, item.end + 1):
             if cut < item.end and not can_break[cut] and not anywhere:
@@ -291,11 +277,12 @@ class _InlineSizes:
             width = _snapped_width(item, start, end)
             if text[cut - 1] == "\u00ad" and cut < item.end:
                 width += math.ceil(sum(_hyphen(ctx, item)) * 64)
-            self.since_break += width
+            if cut < item.end and not self.since_break:
+                widest, start = max(widest, width), cut
+                continue
+            self.since_break += self._counted(item, width, widest)
             if width:
                 self.trailing = 0
-            if cut < item.end or start > item.start:
-                self.widest_word = max(self.widest_word, width)
             if cut < item.end:
                 self._end_piece()
                 start = cut
@@ -314,6 +301,15 @@ class _InlineSizes:
         self.hangs = not item.collapses
         trimmed = trimmed_end(item, text, item.start, item.end)
         self.line_trailing = width - text_width(ctx, item, text, item.start, trimmed) if trimmed < item.end else 0
+
+    def _counted(self, item: Item, width: int, widest: int) -> int:
+        """What the last word of a text counts with those before it that begin lines: as the browser has it, the edges of
+        inline boxes that end behind a text, where lines may, count to its widest word."""
+        text, end = self.content.text, item.end
+        if self.can_break[end] or text[end : end + 2] in ("", " ") or text[end : end + 2].startswith(("\n", " \n")):
+            return max(width, widest)
+        self.low = max(self.low, widest)
+        return width
 
     def _end_piece(self) -> None:
         self.low = max(self.low, self.since_break - self.trailing + self.ends)
