@@ -78,6 +78,19 @@ class Edits(unittest.TestCase):
         ):
             self.assertTrue(self.carried(old, new), (old, new))
 
+    def test_sizes_of_pictures_that_are_missing(self) -> None:
+        """Whether such a picture keeps its room is a matter of its sizes (HTML 15.4.2)."""
+        body = "<!DOCTYPE html><link rel=stylesheet href=s.css><body><p>a<img src=gone.png alt=''>b<img class=k src=gone.png alt=words></p>"
+        texts = ["img { margin: 2px; }", "img { margin: 2px; width: 60px; }", "img { margin: 2px; width: 60px; height: 40px; }", "img { margin: 9px; width: 50px; height: 40px; }", "img { margin: 9px; width: 50px; }"]
+        page = Page(MemoryFiles({"index.html": body, "s.css": texts[0]}))
+        widths = []
+        for text in texts:
+            edit_sheet(page, "s.css", text)
+            fresh = Page(MemoryFiles({"index.html": body, "s.css": text}))
+            self.assertEqual(page.layout(400).boxes, fresh.layout(400).boxes, text)
+            widths.append(page.layout(400).boxes[2].width)
+        self.assertEqual(widths, [0, 0, 60, 50, 0])
+
     def test_more_than_a_rules_block_is_refused(self) -> None:
         for old, new in (
             (".fare h3", ".fare h2"), ("min-width: 600px", "min-width: 700px"), ("/* fares */", "/* fare */"), ("margin: 0;", "margin: 0; }"),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade_under
@@ -34,6 +34,8 @@ class _Recipe:
     is_item: bool
     takes: bool = False
     """Whether an anonymous box lays out its parent's contents, and takes what of the parent's style says how."""
+    given: dict[str, object] = field(default_factory=dict)
+    """Fields that are so whatever the rules say."""
 
     @property
     def is_control(self) -> bool:
@@ -92,6 +94,7 @@ class StyleResolver:
             new.display, new.float = recipe.style.display, recipe.style.float
             if recipe.is_control and recipe.element is not None:
                 adjust_control(recipe.element, new, self._counted(recipe.element))
+            new.__dict__.update(recipe.given)
             _put(recipe, new)
             if recipe.parent is None:
                 self.environment.root_font_size = float(recipe.style.font_size)
@@ -101,7 +104,7 @@ class StyleResolver:
         """Recompute, in place, the styles of elements whose rules say something else, and those that take something from them.
 
         None where the new styles have to do with the viewport's or a container's size, or with their elements, in another way than
-        the old ones, or where rules count by styles.
+        the old ones, or where rules count by styles, or of an element that has what no rule says.
         """
         if self.cascade.sheets.asks_style:
             return None
@@ -111,7 +114,10 @@ class StyleResolver:
             above = id(recipe.parent)
             if recipe.element not in elements and above not in passed_on and not (above in changed and _asks_parent(recipe.style)):
                 continue
+            if recipe.given and recipe.element in elements:
+                return None
             old, new = recipe.style, self._anew(recipe)
+            new.__dict__.update(recipe.given)
             if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport or old.asks_element != new.asks_element:
                 return None
             fields = differing(old, new)
@@ -183,6 +189,22 @@ class StyleResolver:
         _take_contents(style, parent)
         self._recipes.append(_Recipe(style, None, None, parent, False, takes=True))
         return style
+
+    def floating_style(self, parent: ComputedStyle) -> ComputedStyle:
+        """The style of an anonymous box that floats to the start of its line."""
+        style = Computer(self.environment).compute({}, parent)
+        given: dict[str, object] = {"display": "block", "float": "left" if parent.direction == "ltr" else "right"}
+        style.__dict__.update(given)
+        self._recipes.append(_Recipe(style, None, None, parent, False, given=given))
+        return style
+
+    def given_style(self, element: Element, style: ComputedStyle, given: dict[str, object]) -> ComputedStyle:
+        """The style of an element with fields that are so whatever the rules say."""
+        recipe = _Recipe(style, element, None, style.parent, False, given=given)
+        recipe.style = self._anew(recipe)
+        recipe.style.__dict__.update(given)
+        self._recipes.append(recipe)
+        return recipe.style
 
     def _made(
         self, element: Element, pseudo: str | None, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool

@@ -239,6 +239,8 @@ def _forget(tree: BoxTree, restyled: list[Restyled]) -> bool:
             continue
         if box.kind == Kind.REPLACED and "font_size" in fields:
             return False
+        if box.role == "picture" and fields & {"width", "height", "aspect_ratio"}:
+            return False
         if (box.role == "cell" or box.kind in _TABLE_PARTS) and any(name.startswith("border") for name in fields):
             return False
         changed.append(box)

@@ -116,7 +116,7 @@ def baseline_shift(ctx: Context, style: ComputedStyle, own: FontHeight, parent: 
 def atomic_baseline(box: Box, fragment: Fragment) -> int | None:
     """The baseline of an atomic inline box from its border top; None for its bottom margin edge (§10.8.1)."""
     if box.kind == REPLACED:
-        return fragment.last_baseline if box.natural is None or box.natural.first_line is None else None
+        return fragment.last_baseline if box.natural is None or box.natural.first_line is None or box.role == "picture" else None
     if box.kind in (FLEX, GRID, TABLE):
         return control_baseline(box, fragment.height, edges_of(box, 0)) if fragment.first_baseline is None else fragment.first_baseline
     if box.style.overflow_x not in ("visible", "clip") and box.element is not None and box.element.tag not in ("button", "input"):

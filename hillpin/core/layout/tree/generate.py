@@ -35,6 +35,7 @@ from .first_letters import Found, letter_box, put_first_letter
 from .first_lines import put_first_line
 from .lines import mark_lines
 from .markers import Markers
+from .missing_pictures import fill_missing, frame_of_missing, keeps_its_box, style_of_missing
 from .quirk_margins import drop_margins
 from .scrollbar_gutters import SCROLLS, gutters_of
 from .settle import in_own_style, settle
@@ -313,7 +314,7 @@ class Generator:
             address = picture_address(element, self._media_matches)
             size = self.pictures.size(address) if address else None
             if size is None:
-                self._broken_picture(element, style, into)
+                self._missing_picture(element, style, into)
                 return
             natural = zoomed(natural_of_picture(size), style.effective_zoom)
         elif element.tag == "object" and (size := self.pictures.size(element.attributes.get("data", ""))) is not None:
@@ -332,27 +333,15 @@ class Generator:
         into.append(box)
         self._note_features(box, element, style)
 
-    def _broken_picture(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
-        """A picture that is not there: its alternative text, or an empty box (HTML 15.4.2)."""
-        alt = element.attributes.get("alt", "")
-        sized = not style.width.is_auto and not style.height.is_auto
+    def _missing_picture(self, element: Element, style: ComputedStyle, into: list[Box]) -> None:
         box = self.box_for(style, element)
-        if sized or not alt.strip():
-            box.kind = Kind.REPLACED
-            box.is_bfc_root = True
-            size = 0 if "alt" in element.attributes or not element.attributes.get("src") else 16 * 64
-            box.natural = zoomed(Natural(size, size, None, wants_default=False), style.effective_zoom)
-            into.append(box)
-            return
-        if box.kind == Kind.INLINE:
-            box.kind = Kind.BLOCK
-        box.is_bfc_root = True
-        box.role = "picture"
-        plain = self.resolver.anonymous_style(style, "inline")
-        # A picture of 16 px floats before the words; as wide, and no higher than their line.
-        icon = Box(Kind.REPLACED, plain, None, is_inline_level=True)
-        icon.natural = zoomed(Natural(16 * 64, 0, None, wants_default=False), style.effective_zoom)
-        settle(box, [icon, Box(Kind.TEXT, plain, None, text=alt, is_inline_level=True)], self.resolver)
+        box.style = style_of_missing(box, element, self.document, self.resolver)
+        if keeps_its_box(element, box.style, self.document):
+            box.kind, box.is_bfc_root, box.role = Kind.REPLACED, True, "picture"
+            box.measure = partial(frame_of_missing, element, box.style)
+            box.natural = box.measure()
+        else:
+            settle(box, fill_missing(box, element, self.resolver), self.resolver)
         into.append(box)
 
     def _media_matches(self, text: str) -> bool:
