@@ -200,7 +200,7 @@ class Planted(unittest.TestCase):
         # 400 + 40 + 300 + a half of 1,479 is 1,479.50.
         page = _page(
             ".x, .y { display: inline-block; height: 20px; width: 300px; margin-left: 40px } .y { width: 50%; margin: 0 }",
-            '<img width=400 height=20 src="data:," alt=a><div class=x></div><div class=y></div>',
+            """<img width=400 height=20 src="data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg'/%3E" alt=a><div class=x></div><div class=y></div>""",
         )
         (found,) = [one for one in survey(page, 1000, 1600).findings if one.kind == "row-break"]
         self.assertEqual((found.low, found.high, found.selector), (1000, 1479, "div.y"))
