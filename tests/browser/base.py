@@ -34,7 +34,10 @@ AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" 
 
 
 class ServerThread(LiveServerThread):
-    """The server that people run, in a thread beside the tests."""
+    """The server that people run, in a thread beside the tests: one of a process, so that all its tests have one address, whose
+    scripts the browser knows, and how they compile."""
+
+    running: ClassVar[ServerThread | None] = None
 
     def run(self) -> None:
         try:
@@ -50,8 +53,7 @@ class ServerThread(LiveServerThread):
             connections.close_all()
 
     def terminate(self) -> None:
-        self.server.should_exit = True
-        self.join()
+        """It serves the classes that follow, and ends with its process."""
 
 
 class InterfaceCase(LiveServerTestCase):
@@ -68,6 +70,13 @@ class InterfaceCase(LiveServerTestCase):
     """Whether Write walks the page after each pause: only where that is what is tested."""
     keeps_tab: ClassVar[bool] = True
     """Whether the tests go on in the tab of those before: not where what a tab loads, keeps or may do is what is tested."""
+
+    @classmethod
+    def _start_server_thread(cls) -> None:
+        if ServerThread.running is None:
+            super()._start_server_thread()  # type: ignore[misc]
+            ServerThread.running = cls.server_thread  # type: ignore[attr-defined]
+        cls.server_thread = ServerThread.running  # type: ignore[attr-defined]
 
     def setUp(self) -> None:
         site = load_demo()
