@@ -175,7 +175,6 @@ def test(words: list[str]) -> None:
 
 def lint(words: list[str]) -> None:
     """ruff, mypy (strict in core), ESLint, tsc, the front end's production build; those of the two languages beside each other."""
-    set_up_packages()
     with ThreadPoolExecutor(2) as beside:
         done = [beside.submit(_lint_python), beside.submit(_lint_web)]
     for one in done:
@@ -188,8 +187,12 @@ def _lint_python() -> None:
 
 
 def _lint_web() -> None:
-    for step in ("lint", "types", "build"):
-        run(["npm", "run", "--silent", step], WEB)
+    set_up_packages()
+    with ThreadPoolExecutor(2) as beside:
+        done = [beside.submit(run, ["npm", "run", "--silent", step], WEB) for step in ("lint", "types")]
+    for one in done:
+        one.result()
+    run(["npm", "run", "--silent", "build"], WEB)
 
 
 def schema(words: list[str]) -> None:
