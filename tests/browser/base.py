@@ -6,6 +6,7 @@ import json
 import os
 import sys
 from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 from typing import Any, ClassVar
 
@@ -17,6 +18,7 @@ from hillpin.server import make_server
 from hillpin.sites.demo import load_demo
 from hillpin.sites.models import Site, SiteFile
 from playwright.sync_api import BrowserContext, Error, Frame, FrameLocator, Locator, Page, expect
+from playwright.sync_api import TimeoutError as PlaywrightTimeout
 
 from tests.chromium import TIMEOUT
 
@@ -25,6 +27,8 @@ from .tab import Tab, drop_tab, kept_tab
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 expect.set_options(timeout=TIMEOUT)
 CLICKS = 5
+SAYS_SO = 20_000
+"""Ms until a click counts as made that was never said to be: what it was to do is waited for as long as anything is."""
 NARROWEST, WIDEST = 240, 1920
 """The ends of the width axis, which stand AXIS_SIDE px from those of its drawing."""
 AXIS_SIDE = 20
@@ -133,6 +137,12 @@ class InterfaceCase(LiveServerTestCase):
             # The frame is drawn by a process of its own: just after scrolling a click can still land where something else was.
             if frame.evaluate("() => new Promise(done => requestAnimationFrame(() => done(window.hit)))"):
                 return
+
+    def follow_in_page(self, link: Locator) -> None:
+        """Follow a link of the page under work by Ctrl and a click. The frame may be gone before it has said that it was clicked:
+        what came of it is for the test to see."""
+        with suppress(PlaywrightTimeout):
+            link.click(modifiers=["Control"], timeout=SAYS_SO)
 
     def select_in_page(self, selector: str, shown: str, nth: int = 0, x: float = 4, y: float = 4) -> None:
         """Select an element by a click, and wait for its numbers: what stands below a sum is another element's until then."""

@@ -232,7 +232,7 @@ class TheShownFile(FilesCase):
     def test_a_link_in_the_page_is_followed_by_ctrl_and_a_click_and_by_enter(self) -> None:
         page = self.open_write()
         frame = page.frames[1]
-        frame.locator(".gallery a").click(modifiers=["Control"])
+        self.follow_in_page(frame.locator(".gallery a"))
         expect(page).to_have_url(re.compile(r"page=vey\.html"))
         expect(self.frame().get_by_role("heading", level=1)).to_have_text("Vey and its one road")
         self.frame().get_by_role("link", name="Crew").focus()
