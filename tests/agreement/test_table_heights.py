@@ -100,3 +100,18 @@ class PaddingInPercent(AgreementCase):
                 with self.subTest((around, height)):
                     body = "".join(f"<div><table>{rows}</table></div>" for rows in ("<tr></tr>", "<tr></tr><tr></tr>", "<tr></tr><tr><td>x</td></tr>", ""))
                     self.agree(f"div {{ {around} }} table {{ height: {height}; border-spacing: 2px }}", body, (700,))
+
+
+class SpanningCells(AgreementCase):
+    def test_which_rows_grow_under_what_spans_them(self) -> None:
+        """Rows further down in which another such cell begins, else those with something in them, without a height of their own first."""
+        rows = ("", "<td>x", '<td style="height: 30px">x', "<td rowspan=2>y", "<td rowspan=2>y<br>y<br>y<br>y")
+        for table in ("", "height: 200px", "border-collapse: collapse; height: 150px", "border-spacing: 7px"):
+            self.agree_each(
+                ("", f'<table style="{table}"><tr><td rowspan={span}>T<br>T<br>T<br>T<br>T{beside}</tr><tr style="{height}">{second}</tr><tr style="{height}">{third}</tr></table>')
+                for span in (2, 3)
+                for beside in ("", "<td>z", '<td style="height: 50px">z')
+                for second in rows
+                for third in rows
+                for height in ("", "height: 15px", "height: 0", "height: 20%")
+            )

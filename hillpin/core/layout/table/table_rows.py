@@ -85,8 +85,13 @@ def row_sizes(grid: TableGrid, measured: list[MeasuredCell], spacing: int) -> li
     for size, descent in zip(sizes, descents, strict=True):
         if size.has_baseline:
             size.height = max(size.height, size.baseline + descent)
-    for item in sorted((m for m in measured if m.cell.rows > 1), key=lambda m: m.cell.rows):
-        _spread_height(sizes[item.cell.row : item.cell.row + item.cell.rows], item.least, spacing)
+    spanning = sorted((m for m in measured if m.cell.rows > 1), key=lambda m: m.cell.rows)
+    begun = {item.cell.row for item in spanning}
+    for item in spanning:
+        rows = range(item.cell.row, min(item.cell.row + item.cell.rows, len(sizes)))
+        extra = item.least - sum(sizes[row].height for row in rows) - spacing * (len(rows) - 1)
+        if extra > 0:
+            _spread_height([sizes[row] for row in rows], [sizes[row] for row in rows[1:] if row in begun], extra)
     for group in grid.groups:
         own = [sizes[at] for at in grid.rows_of(group)]
         if own and group.style.height.kind == Kind.FIXED:
@@ -118,11 +123,17 @@ def row_tops(sizes: list[RowSize], grid: TableGrid, first: int, spacing: int) ->
     return tops, y
 
 
-def _spread_height(rows: list[RowSize], wanted: int, spacing: int) -> None:
-    """A spanning cell that needs more than its rows: they grow, rows without a height first."""
-    extra = wanted - sum(row.height for row in rows) - spacing * (len(rows) - 1)
-    if extra > 0:
-        _share_height(rows, extra)
+def _spread_height(rows: list[RowSize], begun: list[RowSize], extra: int) -> None:
+    """A spanning cell that needs more than its rows: those further down in which another such cell begins grow alike, else those
+    without a given height by their height, else all by their height; where none has any, the last. As the browser has it."""
+    if begun:
+        taking, parts = begun, [1] * len(begun)
+    else:
+        high = [row for row in rows if row.height > 0]
+        taking = [row for row in high if not row.constrained or row.percent is not None] or high or rows[-1:]
+        parts = [row.height or 1 for row in taking]
+    for row, share in zip(taking, _shared(extra, parts), strict=True):
+        row.height += share
 
 
 def _shared(amount: int, parts: list[int]) -> list[int]:
@@ -135,10 +146,10 @@ def _shared(amount: int, parts: list[int]) -> list[int]:
 
 
 def _share_height(rows: list[RowSize], extra: int) -> None:
-    """Add height to rows by their height: to those without a given one, to the empty ones of these alike, else to all that have any,
-    else to the last."""
+    """Add height to rows by their height: to those without a given one, else to empty ones alike, of these too first to those without
+    a given one, else to all that have any."""
     free = [row for row in rows if not row.constrained and row.percent is None]
-    taking = [row for row in free if row.height > 0] or free or [row for row in rows if row.height > 0] or rows[-1:]
+    taking = [row for row in free if row.height > 0] or free or [row for row in rows if row.height == 0] or rows
     for row, share in zip(taking, _shared(extra, [row.height or 1 for row in taking]), strict=True):
         row.height += share
 
