@@ -53,3 +53,18 @@ class Columns(AgreementCase):
                 for style in ("", "width: 100%", "border-collapse: collapse", "table-layout: fixed; width: 250px", "border-spacing: 7px"):
                     with self.subTest((own, content, style)):
                         self.agree("", f"<table style='{style}'>{own}{content}</table>", (320,), tolerance=2 * EXACT)
+
+
+class CollapsedEdges(AgreementCase):
+    def test_borders_of_rows_and_columns_where_no_cell_is(self) -> None:
+        """A table has the widest of all that meet its sides, and not only beside cells."""
+        columns = ("", "class=k", 'style="width: 80px"', "span=2 class=k", 'style="border-left: 9px solid"')
+        rows = ("<tr><td>a<td>b", "<tr><td>a", "<tr><td colspan=2>a", "<tr><td>a<tr class=k>", "<tr class=k><td>a", "<tr><td>a<td>b<tbody class=k><tr><td>c<td>d")
+        for table in ("", "border: 2px solid", "width: 200px"):
+            self.agree_each(
+                (".k { border: 4px dotted }", f'<table style="border-collapse: collapse; {table}"><col {first}><{second_tag} {second}>{row}</table>')
+                for first in columns
+                for second in columns
+                for second_tag in ("col", "colgroup")
+                for row in rows
+            )

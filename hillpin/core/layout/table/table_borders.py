@@ -46,24 +46,16 @@ def collapse_borders(table: Box) -> None:
     """Set ``collapsed_borders`` (top, right, bottom, left in 1/64 px) on the table and its cells: half an edge each."""
     grid = table_grid(table)
     edges = _Edges(table, grid)
-    top = right = bottom = left = 0
-    last_row, last_column = len(grid.rows), len(grid.columns)
     for cell in grid.cells:
-        sides = edges.of_cell(cell.row, cell.column, cell.rows, cell.columns)
-        cell.box.collapsed_borders = tuple(side // 2 for side in sides)  # type: ignore[assignment]
+        cell.box.collapsed_borders = _halves(edges.of_cell(cell.row, cell.column, cell.rows, cell.columns))
         cell.box.edges_cache = None
-        if cell.row == 0:
-            top = max(top, sides[0])
-        if cell.column + cell.columns == last_column:
-            right = max(right, sides[1])
-        if cell.row + cell.rows == last_row:
-            bottom = max(bottom, sides[2])
-        if cell.column == 0:
-            left = max(left, sides[3])
-    table.collapsed_borders = (top // 2, right // 2, bottom // 2, left // 2)
-    if not grid.cells:
-        table.collapsed_borders = (0, 0, 0, 0)
+    rows, columns = len(grid.rows), len(grid.columns)
+    table.collapsed_borders = _halves(edges.of_cell(0, 0, rows, columns)) if rows and columns else (0, 0, 0, 0)
     table.edges_cache = None
+
+
+def _halves(sides: tuple[int, int, int, int]) -> tuple[int, int, int, int]:
+    return (sides[0] // 2, sides[1] // 2, sides[2] // 2, sides[3] // 2)
 
 
 class _Edges:
