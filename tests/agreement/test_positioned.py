@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
+
 from .base import PIXEL, AgreementCase
 
 
@@ -203,3 +205,36 @@ class StickyInLines(AgreementCase):
                     for rest in ("<div>known</div>", "tail", "<div style='height: 900px'>z</div>"):
                         pieces.append((f".s {{ position: sticky; {inset} }}", around.replace("{}", box + rest)))
         self.agree_each(pieces, (320,))
+
+
+class InPartedInlines(AgreementCase):
+    """A link round a whole card is a containing block, too: from its first piece to its last (css-position-3 §2.1)."""
+
+    PLACES = ("", "left: 0", "right: 0", "inset: 0", "top: 0; left: 3px", "bottom: 0; right: 2px", "width: 50%", "left: 10%", "height: 50%; width: 30px", "position: fixed; top: 1px; left: 1px")
+
+    def pieces(self, around: Iterable[str], edges: Iterable[str], insides: Iterable[str]) -> Iterator[tuple[str, str]]:
+        for outer in around:
+            for edge in edges:
+                for inside in insides:
+                    for place in self.PLACES:
+                        yield "", outer.replace("$", f'<a style="position: relative; {edge}">{inside.replace("@", f"""<q style="position: absolute; {place}">dogs and cats</q>""")}</a>')
+
+    def test_with_words_before_and_behind(self) -> None:
+        blocks = ("<p>@</p>", "<p>x @</p>", "<div><i>@</i>zz</div>", "<p>x</p>@", "@<p>x</p>", "<p>x</p><p>y @</p>", "<ul><li>@</ul>")
+        insides = [before + block + behind for block in blocks for before in ("", "ab ", "<b>word word word word</b> ") for behind in ("", " cd")]
+        self.agree_each(self.pieces(['<div style="width: 200px">in $ out</div>'], ("", "padding: 0 5px", "border: 2px solid", "top: 4px; left: 3px"), insides))
+
+    def test_where_nothing_stands_beside_the_blocks(self) -> None:
+        around = (
+            '<div style="width: 200px">$</div>', '<div style="width: 200px; padding: 5px; float: left">$</div>', "<table><td>$</table>", '<div style="display: flex; width: 200px"><div>$</div></div>',
+            '<div style="width: 200px; position: relative">$</div>', '<div style="width: 200px"><p>u</p>$<p>w</p></div>',
+        )  # fmt: skip
+        insides = (
+            "<p>x @</p>", '<div style="height: 40px"><img width=20 height=20>@</div>', "a<div>@</div>b", "<div><div>@</div></div>", '<div style="padding: 10px; position: relative">@</div>',
+            "@<div>x</div>", "<div>x</div>@", '<h3 style="margin: 9px 0">t</h3><p>y</p>@', "<b><div>y @</div></b>", "<table><td>y @</table>",
+        )  # fmt: skip
+        self.agree_each(self.pieces(around, ("", "padding: 3px 5px", "margin: 0 9px"), insides))
+
+    def test_at_every_width(self) -> None:
+        body = '<p>Boats <a style="position: relative">go <span style="display: block; padding: 2%">round @ Vey</span> daily</a></p>'.replace("@", '<q style="position: absolute; left: 10%; bottom: 3px">new</q>')
+        self.agree("", body, tuple(range(240, 700, 23)))

@@ -70,11 +70,14 @@ def is_containing_block(box: Box, fixed: bool = False) -> bool:
 def containing_box(box: Box) -> Box | None:
     """The box whose padding box an out-of-flow box is placed in; None for the initial containing block."""
     fixed = box.style.position == "fixed"
-    node = box.parent
+    node: Box | None = box
     while node is not None:
-        if is_containing_block(node, fixed):
-            return node
+        for inline in reversed(node.inline_parents):
+            if is_containing_block(inline, fixed):
+                return inline
         node = node.parent
+        if node is not None and is_containing_block(node, fixed):
+            return node
     return None
 
 
@@ -87,7 +90,7 @@ def ways_of_positioned(root: Box) -> tuple[set[int], set[int]]:
             continue
         end = containing_box(box)
         while end is not None and end.kind == INLINE:
-            end = end.parent
+            end = (end.split_from or end).parent
         node = box.parent
         if node is not None and (node.kind != BLOCK or node.has_inline_children):
             while node is not None and node.kind == INLINE:

@@ -9,7 +9,7 @@ from .block.fieldset import FIELDSET, contents_frame, is_in_contents
 from .boxes import GRID, INLINE, REPLACED, TABLE, Box, edges_of
 from .containing import Frame, containing_box
 from .context import Context
-from .fragments import Fragment, OutOfFlow, Placed, Space
+from .fragments import Fragment, InlineRect, OutOfFlow, Placed, Space
 from .grid.grid_areas import grid_area_frame
 from .mirror import turned_children, turned_waiting
 from .replaced.replaced_layout import has_ratio_alone, is_replaced
@@ -33,7 +33,8 @@ def place_out_of_flow(ctx: Context, fragment: Fragment) -> None:
             if container.kind == GRID:
                 frame = grid_area_frame(fragment, item.box, frame)
         elif container is not None and container.kind == INLINE:
-            frame = _inline_frame(fragment, container)
+            # Pieces round a block reach over the lines before and behind it.
+            frame = None if container.split_from is not None and fragment.box.role == "anonymous" else _inline_frame(fragment, container)
         elif container is not None:
             # A table carries the rectangles of its rows and groups, which have no borders of their own.
             frame = next((Frame(x, y, width, height) for box, x, y, width, height in fragment.row_offsets if box is container), None)
@@ -83,7 +84,7 @@ def padding_frame(fragment: Fragment) -> Frame:
 
 def _inline_frame(fragment: Fragment, container: Box) -> Frame | None:
     """The containing block that an inline box makes: from its first piece to its last (css-position-3 §2.1)."""
-    same = [rect for rect in fragment.inlines if rect.box is container or (rect.box.element is not None and rect.box.element is container.element and rect.box.pseudo == container.pseudo)]
+    same = _pieces(fragment, container)
     if not same:
         return None
     first, last = same[0], same[-1]
@@ -92,6 +93,24 @@ def _inline_frame(fragment: Fragment, container: Box) -> Frame | None:
     right = last.x + last.width - style.border_right_width
     bottom = last.y + last.height - style.border_bottom_width
     return Frame(left, top, max(right - left, 0), max(bottom - top, 0))
+
+
+def _pieces(fragment: Fragment, container: Box) -> list[InlineRect]:
+    """The rectangles of an inline box in the lines of a fragment; where blocks part it, of its pieces and of these in their order."""
+    whole = container.split_from or container
+    blocks = iter([rect for rect in fragment.inlines if rect.box is whole])
+    parted: list[InlineRect] = []
+    for child in fragment.children:
+        if child.fragment.box.role == "anonymous" and (child.fragment.height or not parted):
+            parted += [rect._replace(x=rect.x + child.x, y=rect.y + child.y) for rect in child.fragment.inlines if _is_of(rect.box, container)]
+        elif whole in child.fragment.box.inline_parents and child.fragment.height:
+            parted += [rect for rect in [next(blocks, None)] if rect is not None]
+    emptied = [InlineRect(whole, child.x - edges_of(child.fragment.box, fragment.width).margin_left, child.y, 0, 0) for child in fragment.children if whole in child.fragment.box.inline_parents][:1]
+    return parted or [rect for rect in fragment.inlines if _is_of(rect.box, container)] or emptied
+
+
+def _is_of(piece: Box, container: Box) -> bool:
+    return piece is container or (piece.element is not None and piece.element is container.element and piece.pseudo == container.pseudo)
 
 
 def place(ctx: Context, item: OutOfFlow, frame: Frame) -> Placed:

@@ -59,7 +59,11 @@ def _is_in_flow_inline(box: Box) -> bool:
 def _settle_flow(box: Box, children: list[Box], resolver: StyleResolver) -> None:
     flat: list[Box] = []
     for child in children:
-        flat += _split(child) if child.kind == Kind.INLINE and _holds_block(child) else [child]
+        if child.kind == Kind.INLINE and _holds_block(child):
+            child.parent = box
+            flat += _split(child)
+        else:
+            flat.append(child)
     if any(child.is_block_level for child in flat):
         adopt(box, _wrap_runs(flat, box, resolver))
         box.has_inline_children = False

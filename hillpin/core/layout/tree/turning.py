@@ -118,6 +118,7 @@ class _Visit:
         is_context = is_root or box.kind in _CONTEXTS or (box.kind == Kind.BLOCK and box.is_bfc_root)
         inside = own if is_context else world
         self.insides[id(box)] = inside
+        self.insides.update((id(inline), world) for inline in box.inline_parents)
         box.flips = inside != world if not is_root else self.principal == "rtl"
         box.is_reversed = box.kind in (Kind.BLOCK, Kind.INLINE) and own != inside
         content = own if box.kind == Kind.BLOCK and box.has_inline_children else inside
