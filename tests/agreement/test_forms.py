@@ -228,3 +228,20 @@ class Overflow(AgreementCase):
             for display in ("block", "grid", "inline-block"):
                 pieces.append((f"label {{ display: inline-block }} .x {{ margin: 0; display: {display} }}", f"<section><label>{field.replace('>', ' class=x>', 1)}</label> x</section>"))
         self.agree_each(pieces)
+
+
+class LinesOfFields(AgreementCase):
+    def test_how_low_a_line_may_be(self) -> None:
+        """A line no higher than its letters is as high as the font says; a menu without its look has none of the room between lines."""
+        fields = (
+            "<input class=x>", "<input class=x value=abc>", "<input type=search class=x>", "<input type=number class=x>", "<input type=date class=x>",
+            "<input type=submit class=x value=go>", "<button class=x>go</button>", "<select class=x><option>a</select>", "<textarea class=x></textarea>", "<input type=file class=x>",
+        )  # fmt: skip
+        self.agree_each(
+            (f".x {{ font: inherit; {look} }} div {{ font: {size}/{line} {family} }}", f"<div>a{field}b</div>")
+            for field in fields
+            for family in ("serif", "Sans")
+            for size in ("13.333px", "22.5px", "30px")
+            for line in ("normal", "24px", "10px", "1", "1.1", "1.6", "0", "50%")
+            for look in ("", "padding: 0; border: 0", "appearance: none")
+        )

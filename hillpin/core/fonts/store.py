@@ -228,12 +228,6 @@ class FontStore:
         request = _request(style, families)
         return self._known(request).first
 
-    def height_before_loading(self, style: ComputedStyle) -> int:
-        """Ascent and descent in whole px of the font that stands in while a page's own are loading: fields decide by it how low
-        their line may be."""
-        metrics = self.before_loading(style).metrics(style.font_size)
-        return metrics.ascent + metrics.descent
-
     def rules_for(self, style: ComputedStyle) -> list[FontFace]:
         """The ``@font-face`` rules that a style's words are set in: of its first declared family those of the nearest style and weight."""
         request = _request(style)

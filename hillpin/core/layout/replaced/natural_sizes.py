@@ -154,10 +154,7 @@ def symbol_width(style: ComputedStyle, fonts: FontStore) -> int:
 
 def _line(style: ComputedStyle, fonts: FontStore) -> tuple[int, int]:
     """Line height and ascent with half-leading of a control's text, in 1/64 px."""
-    metrics = metrics_of(fonts, style)
-    leaded = metrics.leaded
-    if style.is_text_field and fonts.height_before_loading(style) * 64 > metrics.line_height:
-        return _plain_line(style, fonts)
+    leaded = metrics_of(fonts, style).leaded
     return leaded.ascent + leaded.descent, leaded.ascent
 
 
@@ -175,6 +172,9 @@ def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
 def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
     kind = element.attributes.get("type", "text").lower()
     line, ascent = _line(style, fonts)
+    if style.is_text_field and kind not in DATE_KINDS and kind != "file" and float(style.font_size) * 64 >= line:
+        # As the browser has it: lines no higher than their letters are as high as the font says.
+        line, ascent = _plain_line(style, fonts)
     if element.tag == "select":
         return natural_of_select(element, style, fonts, line, ascent)
     if element.tag == "textarea" and style.field_sizing == "content":

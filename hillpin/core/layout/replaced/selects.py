@@ -36,9 +36,12 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
         widest = math.ceil(_in_menu(chosen, style, fonts) * 64) if chosen is not None else 0
     else:
         widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
-    if is_bare(style):
-        return Natural(widest, line, None, baseline=ascent)
     metrics = metrics_of(fonts, style)
+    if is_bare(style) and not metrics.is_normal:
+        return Natural(widest, line, None, baseline=ascent)
+    if is_bare(style):
+        # As the browser has it: what the font wants between its lines is not there.
+        return Natural(widest, metrics.ascent + metrics.descent, None, baseline=metrics.ascent)
     return Natural(widest + _ARROW, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)
 
 
