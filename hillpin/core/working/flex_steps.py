@@ -72,8 +72,9 @@ def _cross_sum(item: FlexItem, line: FlexLine, size: str, own: Sum | None) -> Su
         total.add(-item.cross_start, "margin before it").add(-item.cross_end, "margin after it")
         if total.total != item.cross:
             total.set(item.cross, f"its limits of {size}", declared(item.box, f"max-{size}"))
-        if size == "height" and item.box.kind == TABLE and item.fragment is not None:
-            total.add(item.fragment.height - item.cross, "what its rows need more", Source(rule="CSS 2 §17.5.3"))
+        if item.box.kind == TABLE and item.fragment is not None:
+            laid_out, parts = (item.fragment.height, "rows") if size == "height" else (item.fragment.width, "columns")
+            total.add(laid_out - item.cross, f"what its {parts} need more", Source(rule="CSS 2 §17.5.3"))
         return total
     if own is not None and own.total == item.cross:
         return own

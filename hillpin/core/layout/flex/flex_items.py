@@ -5,7 +5,7 @@ from __future__ import annotations
 from ...styles.values import AUTO_KIND, Kind, Length
 from ...units import INDEFINITE, UNLIMITED, f32
 from ..alignment import split_safety
-from ..boxes import REPLACED, Box, edges_of
+from ..boxes import REPLACED, TABLE, Box, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..replaced.replaced_layout import has_content_ratio_alone, has_ratio_alone, is_held_by_content, is_pressed, ratio
@@ -88,6 +88,9 @@ class _Sizes:
         item.maximum = self._maximum()
         item.base = max(self._base(), item.main_around)
         item.minimum = self._minimum()
+        if self.axes.is_row and self.box.kind == TABLE:
+            # A table is never narrower than what is in it (css-tables-3 §3.9).
+            item.minimum = max(item.minimum, outer_content_sizes(self.ctx, self.box, self.edges)[0])
         item.hypothetical = max(min(item.base, item.maximum), item.minimum)
 
     # Limits

@@ -182,7 +182,7 @@ class _TableLayout:
     def _given_height(self, width: int) -> int:
         """A border-box height the grid is to fill, or INDEFINITE (§17.5.3); through ``aspect-ratio``, too."""
         if self.space.fixed_block != INDEFINITE:
-            return self.space.fixed_block
+            return max(self.space.fixed_block - self._captions_height(width), 0)
         height = resolve_block(self.box, self.box.style.height, self.edges, self.space.percent_block)
         if height == INDEFINITE and ratio_of(self.box) is not None:
             height = height_from_ratio(self.box, self.edges, width)
@@ -190,6 +190,14 @@ class _TableLayout:
             least = clamp_block(self.box, self.edges.block, self.edges, self.space.percent_block)
             return least if least > self.edges.block else INDEFINITE
         return clamp_block(self.box, height, self.edges, self.space.percent_block)
+
+    def _captions_height(self, width: int) -> int:
+        """What the captions take of a height that what is around the table gives."""
+        height = 0
+        for caption in self.grid.captions:
+            edges = edges_of(caption, width)
+            height += edges.margin_top + self.ctx.layout(caption, Space(width)).height + edges.margin_bottom
+        return height
 
     # The result
 
