@@ -209,6 +209,8 @@ class _Sizes:
 
     def _specified(self) -> int:
         length = self.box.style.width if self.axes.is_row else self.box.style.height
+        if length.kind == Kind.STRETCH and self.axes.is_row and self.axes.inner_width != INDEFINITE:
+            return self._keyword(length)
         return self._definite(length)
 
     def _definite(self, length: Length) -> int:
