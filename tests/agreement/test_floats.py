@@ -260,3 +260,15 @@ class BesideFloats(AgreementCase):
                 for inside in ("", "<u></u>", "x"):
                     pieces.append((f"div {{ width: 304px }} b {{ float: left; width: {float_width} }} i {{ {edge} }}", f"<div><b>B</b><i>{inside}</i></div><div><b>B</b><i>{inside}</i><p>z</p></div>"))
         self.agree_each(pieces)
+
+
+class PartedBesideFloats(AgreementCase):
+    def test_the_start_of_an_inline_box_round_a_block_goes_below_floats_that_leave_it_no_room(self) -> None:
+        self.agree_each(
+            ("", f'<div style="width: 200px"><u style="float: {side}; {size}"></u>{before}<span style="{edges}">{inside}</span> tail</div>')
+            for side in ("left", "right")
+            for size in ("width: 200px; height: 50px", "width: 190px; height: 50px", "width: 100px; height: 30px", "width: 198px; height: 20px")
+            for edges in ("border: 2px solid", "padding: 0 3px", "padding-left: 30px", "margin-left: 5px", "padding-right: 8px", "")
+            for inside in ("<p>I</p>", "<div>I</div>", "x<div>I</div>", "<div>I</div>y", "<b><div>I</div></b>", '<div style="overflow: hidden">I</div>', "<b>x</b><div>I</div><i>z</i>")
+            for before in ("", "t ")
+        )

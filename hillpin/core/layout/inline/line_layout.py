@@ -174,7 +174,7 @@ class _LineLayout:
             intruded = max(room, 0) < self.width
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
             is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
-            if line.has_content and (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
+            if (line.has_content or self._ends_at_block(line)) and (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
                 edge = floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
@@ -193,6 +193,10 @@ class _LineLayout:
     def _has_edges(self, line: Line) -> bool:
         """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
         return any(part.width or _is_edge(part.item) for part in line.parts)
+
+    def _ends_at_block(self, line: Line) -> bool:
+        """Whether a line ends because a block parts the inline boxes that are open on it."""
+        return any(part.item.kind == ItemKind.OPEN and part.item.box.split_from is not None and not part.item.box.closes for part in line.parts)
 
     def _keep_floats_before(self, line: Line, saved: FloatState, index: int) -> None:
         """Take back floats that were placed for a part of the line that went to the next one."""
