@@ -70,6 +70,15 @@ class Equal(unittest.TestCase):
                 self.same(quick, every)
                 self.assertEqual(every.layouts, 601)
 
+    def test_positioned_boxes_in_links_round_blocks(self) -> None:
+        places = ("", "left: 0", "right: 0", "inset: 0", "bottom: 0; right: 2px", "width: 50%", "left: 10%")
+        blocks = ("<p>@</p>", "<p>x @</p>", "ab <div><i>@</i>zz</div> cd", f"<p>{WORDS}</p>@ more words", "@<p>x</p>", "<div style='height: 40px'>@</div>", "<b><div>@</div></b>")
+        for edges in ("", "padding: 0 5px", "top: 4px; left: 3px"):
+            links = [f"<a style='position: relative; {edges}'>{block}</a>".replace("@", f"<q style='position: absolute; {place}'>dogs and cats</q>") for block in blocks for place in places]
+            source = "<!DOCTYPE html><title>t</title>" + "".join(f"<div style='width: 50%'>words in {link} out</div><div>{link}</div>" for link in links)
+            files = MemoryFiles({"index.html": source})
+            self.same(walk(Page(files), 320, 380), walk(Page(files), 320, 380, every=True))
+
     def test_all_case_pages(self) -> None:
         if not CASES.is_dir():
             self.skipTest("The case pages are not beside the project.")

@@ -97,16 +97,17 @@ def _inline_frame(fragment: Fragment, container: Box) -> Frame | None:
 
 def _pieces(fragment: Fragment, container: Box) -> list[InlineRect]:
     """The rectangles of an inline box in the lines of a fragment; where blocks part it, of its pieces and of these in their order."""
-    whole = container.split_from or container
-    blocks = iter([rect for rect in fragment.inlines if rect.box is whole])
+    whole, opened = container.split_from or container, fragment.opened()
+    blocks = iter([rect for rect in opened.inlines if rect.box is whole])
     parted: list[InlineRect] = []
-    for child in fragment.children:
+    for child in opened.children:
         if child.fragment.box.role == "anonymous" and (child.fragment.height or not parted):
-            parted += [rect._replace(x=rect.x + child.x, y=rect.y + child.y) for rect in child.fragment.inlines if _is_of(rect.box, container)]
+            inlines = child.fragment.opened().inlines
+            parted += [rect._replace(x=rect.x + child.x, y=rect.y + child.y) for rect in inlines if _is_of(rect.box, container)]
         elif whole in child.fragment.box.inline_parents and child.fragment.height:
             parted += [rect for rect in [next(blocks, None)] if rect is not None]
-    emptied = [InlineRect(whole, child.x - edges_of(child.fragment.box, fragment.width).margin_left, child.y, 0, 0) for child in fragment.children if whole in child.fragment.box.inline_parents][:1]
-    return parted or [rect for rect in fragment.inlines if _is_of(rect.box, container)] or emptied
+    emptied = [InlineRect(whole, child.x - edges_of(child.fragment.box, fragment.width).margin_left, child.y, 0, 0) for child in opened.children if whole in child.fragment.box.inline_parents][:1]
+    return parted or [rect for rect in opened.inlines if _is_of(rect.box, container)] or emptied
 
 
 def _is_of(piece: Box, container: Box) -> bool:
