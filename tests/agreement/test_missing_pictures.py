@@ -33,5 +33,6 @@ class MissingPictures(AgreementCase):
 
     def test_in_quirks_mode_words_have_the_room_of_the_picture(self) -> None:
         """One side alone is the other's too."""
-        body = "".join(f"<p>a<img src=gone.png {words} {size}>b</p>" for words in WORDS for size in SIZES[:6])
+        body = "".join(f"<p>a<img src=gone.png {words} {size}>b</p>" for words in WORDS for size in (*SIZES[:6], 'style="width: 10vw"'))
+        body += "<div style='display: flex'>a<img src=gone.png width=30></div>"
         self.agree("", body, (320, 700), doctype="")

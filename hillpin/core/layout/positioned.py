@@ -106,8 +106,13 @@ def _pieces(fragment: Fragment, container: Box) -> list[InlineRect]:
             parted += [rect._replace(x=rect.x + child.x, y=rect.y + child.y) for rect in inlines if _is_of(rect.box, container)]
         elif whole in child.fragment.box.inline_parents and child.fragment.height:
             parted += [rect for rect in [next(blocks, None)] if rect is not None]
-    emptied = [InlineRect(whole, child.x - edges_of(child.fragment.box, fragment.width).margin_left, child.y, 0, 0) for child in opened.children if whole in child.fragment.box.inline_parents][:1]
-    return parted or [rect for rect in opened.inlines if _is_of(rect.box, container)] or emptied
+    return parted or [rect for rect in opened.inlines if _is_of(rect.box, container)] or _emptied(opened, whole)
+
+
+def _emptied(fragment: Fragment, whole: Box) -> list[InlineRect]:
+    """Where an inline box stands of which there is nothing but a block that comes to nothing."""
+    first = next((child for child in fragment.children if whole in child.fragment.box.inline_parents), None)
+    return [InlineRect(whole, first.x - edges_of(first.fragment.box, fragment.width).margin_left, first.y, 0, 0)] if first is not None else []
 
 
 def _is_of(piece: Box, container: Box) -> bool:

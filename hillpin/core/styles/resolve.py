@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 from ..markup.tree import Element
 from .cascade import ActiveRules, Cascade, Match, cascade_under
@@ -34,8 +35,14 @@ class _Recipe:
     is_item: bool
     takes: bool = False
     """Whether an anonymous box lays out its parent's contents, and takes what of the parent's style says how."""
-    given: dict[str, object] = field(default_factory=dict)
-    """Fields that are so whatever the rules say."""
+    adjust: Callable[[ComputedStyle], None] | None = None
+    """Sets what is so whatever the rules say."""
+
+    def adjusted(self, style: ComputedStyle) -> ComputedStyle:
+        """A style as the rules have it, with what is so whatever they say."""
+        if self.adjust is not None:
+            self.adjust(style)
+        return style
 
     @property
     def is_control(self) -> bool:
@@ -94,8 +101,7 @@ class StyleResolver:
             new.display, new.float = recipe.style.display, recipe.style.float
             if recipe.is_control and recipe.element is not None:
                 adjust_control(recipe.element, new, self._counted(recipe.element))
-            new.__dict__.update(recipe.given)
-            _put(recipe, new)
+            _put(recipe, recipe.adjusted(new))
             if recipe.parent is None:
                 self.environment.root_font_size = float(recipe.style.font_size)
         return [recipe.style for recipe in moving]
@@ -114,10 +120,9 @@ class StyleResolver:
             above = id(recipe.parent)
             if recipe.element not in elements and above not in passed_on and not (above in changed and _asks_parent(recipe.style)):
                 continue
-            if recipe.given and recipe.element in elements:
+            if recipe.adjust is not None and recipe.element in elements:
                 return None
-            old, new = recipe.style, self._anew(recipe)
-            new.__dict__.update(recipe.given)
+            old, new = recipe.style, recipe.adjusted(self._anew(recipe))
             if old.uses_container or new.uses_container or old.uses_viewport != new.uses_viewport or old.asks_element != new.asks_element:
                 return None
             fields = differing(old, new)
@@ -192,19 +197,21 @@ class StyleResolver:
 
     def floating_style(self, parent: ComputedStyle) -> ComputedStyle:
         """The style of an anonymous box that floats to the start of its line."""
-        style = Computer(self.environment).compute({}, parent)
-        given: dict[str, object] = {"display": "block", "float": "left" if parent.direction == "ltr" else "right"}
-        style.__dict__.update(given)
-        self._recipes.append(_Recipe(style, None, None, parent, False, given=given))
-        return style
-
-    def given_style(self, element: Element, style: ComputedStyle, given: dict[str, object]) -> ComputedStyle:
-        """The style of an element with fields that are so whatever the rules say."""
-        recipe = _Recipe(style, element, None, style.parent, False, given=given)
-        recipe.style = self._anew(recipe)
-        recipe.style.__dict__.update(given)
+        recipe = _Recipe(Computer(self.environment).compute({}, parent), None, None, parent, False, adjust=_float_to_start)
         self._recipes.append(recipe)
-        return recipe.style
+        return recipe.adjusted(recipe.style)
+
+    def adjusted_style(self, style: ComputedStyle, adjust: Callable[[ComputedStyle], None]) -> ComputedStyle:
+        """A style of an element with what is so whatever the rules say; elements that are styled alike share it."""
+        key: _Key = ("adjusted", id(style), adjust)
+        known = self._shared.get(key)
+        if known is None:
+            made = next(recipe for recipe in reversed(self._recipes) if recipe.style is style)
+            recipe = replace(made, style=ComputedStyle(), adjust=adjust)
+            recipe.style.__dict__.update(style.__dict__)
+            self._recipes.append(recipe)
+            known = self._shared[key] = recipe.adjusted(recipe.style)
+        return known
 
     def _made(
         self, element: Element, pseudo: str | None, counted: list[Match], hints: dict[str, object], parent: ComputedStyle | None, is_item: bool
@@ -231,6 +238,10 @@ class StyleResolver:
 
 _PASSED_ON = frozenset({*INHERITED_FIELDS, "custom", "absolute_font_size", "font_keyword", "effective_zoom"})
 """Fields that what is inside takes over where it says nothing else."""
+
+
+def _float_to_start(style: ComputedStyle) -> None:
+    style.display, style.float = "block", "left" if style.direction == "ltr" else "right"
 
 
 def _asks_parent(style: ComputedStyle) -> bool:

@@ -89,8 +89,7 @@ class _Sizes:
         item.base = max(self._base(), item.main_around)
         item.minimum = self._minimum()
         if self.axes.is_row and self.box.kind == TABLE:
-            # A table is never narrower than what is in it (css-tables-3 §3.9).
-            item.minimum = max(item.minimum, outer_content_sizes(self.ctx, self.box, self.edges)[0])
+            self._hold_open()
         item.hypothetical = max(min(item.base, item.maximum), item.minimum)
 
     # Limits
@@ -115,6 +114,12 @@ class _Sizes:
         limit = self._limit(length)
         self.item.minimum_words = "min-width" if self.axes.is_row else "min-height"
         return max(limit, self.item.main_around) if limit != INDEFINITE else self.item.main_around
+
+    def _hold_open(self) -> None:
+        """A table is never narrower than what is in it (css-tables-3 §3.9)."""
+        content = outer_content_sizes(self.ctx, self.box, self.edges)[0]
+        if content > self.item.minimum:
+            self.item.minimum, self.item.minimum_words = content, "content, that of a table"
 
     def _automatic_minimum(self) -> int:
         """§4.5: the smaller of its content's and its specified size, except for scroll containers."""

@@ -90,6 +90,14 @@ def ends_the_text(content: InlineContent, index: int) -> bool:
     return last is not None and last.wraps and all(item.kind == ItemKind.OPEN or item.kind in WITHOUT_WIDTH or _is_space(content, item) for item in items[index:])
 
 
+def closing_behind(items: list[Item], index: int) -> int:
+    """The index behind an item and the ends of inline boxes that follow it at once."""
+    index += 1
+    while index < len(items) and items[index].kind == ItemKind.CLOSE:
+        index += 1
+    return index
+
+
 WITHOUT_WIDTH = (ItemKind.CLOSE, ItemKind.FLOAT, ItemKind.OUT_OF_FLOW)
 """What may stand after the space that a line ends with."""
 

@@ -85,7 +85,7 @@ class LineBreaker:
             elif kind == BREAK:
                 line.parts.append(Part(item, index, item.start, item.end, 0))
                 line.has_content = True
-                return self._end(line, close_after_break(line, items, index + 1, self.basis), item.end, indent, forced=True)
+                return self._end(line, close_after_break(line, items, index, self.basis), item.end, indent, forced=True)
             elif kind == FLOAT:
                 self._float(line, index, position, indent)
             elif kind == ItemKind.OUT_OF_FLOW:

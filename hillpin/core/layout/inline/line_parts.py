@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from ...fonts.linebreak import grapheme_starts
 from ..boxes import INLINE, TEXT
 from ..context import Context
-from .items import WITHOUT_WIDTH, Item, ItemKind, edge_of
+from .items import WITHOUT_WIDTH, Item, ItemKind, closing_behind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
 SOFT_HYPHEN = "\u00ad"
@@ -134,10 +134,9 @@ def edge_width(item: Item, basis: int) -> int:
 
 def close_after_break(line: Line, items: list[Item], index: int, basis: int) -> int:
     """Take the ends of inline boxes that follow a forced break at once: they stand before it. Gives the index of the next item."""
-    while index < len(items) and items[index].kind == ItemKind.CLOSE:
-        line.parts.append(Part(items[index], index, items[index].start, items[index].end, edge_width(items[index], basis)))
-        index += 1
-    return index
+    behind = closing_behind(items, index)
+    line.parts += [Part(items[at], at, items[at].start, items[at].end, edge_width(items[at], basis)) for at in range(index + 1, behind)]
+    return behind
 
 
 def count_held(parts: list[Part]) -> int:
@@ -200,11 +199,7 @@ def edges_behind(line: Line) -> int:
 
 def closing_edges(items: list[Item], index: int, basis: int) -> int:
     """How wide the edges are of the inline boxes that end right behind an item."""
-    width, index = 0, index + 1
-    while index < len(items) and items[index].kind == ItemKind.CLOSE:
-        width += edge_width(items[index], basis)
-        index += 1
-    return width
+    return sum(edge_width(item, basis) for item in items[index + 1 : closing_behind(items, index)])
 
 
 def ends_unbroken(line: Line) -> bool:

@@ -37,11 +37,10 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
     else:
         widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
     metrics = metrics_of(fonts, style)
-    if is_bare(style) and not metrics.is_normal:
-        return Natural(widest, line, None, baseline=ascent)
     if is_bare(style):
         # As the browser has it: what the font wants between its lines is not there.
-        return Natural(widest, metrics.ascent + metrics.descent, None, baseline=metrics.ascent)
+        height, baseline = (metrics.ascent + metrics.descent, metrics.ascent) if metrics.is_normal else (line, ascent)
+        return Natural(widest, height, None, baseline=baseline)
     return Natural(widest + _ARROW, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)
 
 

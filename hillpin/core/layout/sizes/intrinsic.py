@@ -11,7 +11,7 @@ from ..context import Context
 from ..fragments import Space
 from ..inline.cloned_edges import end_edge, start_edge
 from ..inline.inline_items import indent_of, is_wbr, prepare
-from ..inline.items import InlineContent, Item, ItemKind
+from ..inline.items import InlineContent, Item, ItemKind, closing_behind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
 from ..replaced.natural_sizes import symbol_width
@@ -213,8 +213,8 @@ class _InlineSizes:
             elif item.kind in (ItemKind.OPEN, ItemKind.CLOSE):
                 self._edge(item)
             elif item.kind == ItemKind.BREAK:
-                for _ in range(self._closed_behind(index)):
-                    self._edge(next(items)[1])
+                for _ in range(index + 1, closing_behind(self.content.items, index)):
+                    self._edge(next(items)[1])  # They end before it (``close_after_break``).
                 if self.hangs:
                     self.line_trailing = 0
                 self._end_line()
@@ -235,13 +235,6 @@ class _InlineSizes:
                 self.trailing = self.end_trailing = self.line_trailing = 0
         self._end_line()
         return self.low, max(self.low, self.high)
-
-    def _closed_behind(self, index: int) -> int:
-        """How many inline boxes end right behind a forced break: they end before it (``close_after_break``)."""
-        items, last = self.content.items, index + 1
-        while last < len(items) and items[last].kind == ItemKind.CLOSE:
-            last += 1
-        return last - index - 1
 
     def _edge(self, item: Item) -> None:
         """An edge of an inline box: its start ends a piece where lines may break before it."""

@@ -26,12 +26,24 @@ def keeps_its_box(element: Element, style: ComputedStyle, document: Document) ->
 
 def style_of_missing(box: Box, element: Element, document: Document, resolver: StyleResolver) -> ComputedStyle:
     """The style of a missing picture: in a line its sizes count for nothing, but in quirks mode one side is the other's too."""
-    style, given = box.style, dict[str, object]()
+    style = box.style
     if document.quirks and "src" in element.attributes and style.width.is_auto != style.height.is_auto:
-        given = {"height": style.width} if style.height.is_auto else {"width": style.height}
-    elif not keeps_its_box(element, style, document) and box.kind == Kind.INLINE and box.is_inline_level:
-        given = {"width": AUTO, "height": AUTO, "aspect_ratio": None}
-    return resolver.given_style(element, style, given) if given else style
+        return resolver.adjusted_style(style, _make_square)
+    if not keeps_its_box(element, style, document) and box.kind == Kind.INLINE and box.is_inline_level:
+        return resolver.adjusted_style(style, _take_sizes)
+    return style
+
+
+def _make_square(style: ComputedStyle) -> None:
+    if style.height.is_auto:
+        style.height = style.width
+    else:
+        style.width = style.height
+
+
+def _take_sizes(style: ComputedStyle) -> None:
+    style.width = style.height = AUTO
+    style.aspect_ratio = None
 
 
 def frame_of_missing(element: Element, style: ComputedStyle) -> Natural:
