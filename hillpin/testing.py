@@ -1,26 +1,86 @@
-"""The test runner: Django's, on several processors where asked, with a closing line that counts what passed and failed."""
+"""The test runner: Django's, on several processors where asked. A test that hangs and a process that is gone are told, and a
+closing line counts what passed and failed."""
 
 from __future__ import annotations
 
+import ctypes
+import faulthandler
 import multiprocessing
+import signal
+import sys
 import unittest
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from concurrent.futures.process import BrokenProcessPool
 from typing import Any
 
 from django.db import connections
-from django.test.runner import DiscoverRunner, ParallelTestSuite, _init_worker
+from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner, _init_worker
+
+PATIENCE = 1200
+"""Seconds after which a test is held to hang: the longest takes 40 on a machine that does nothing else."""
+AGAIN = 60
+"""Seconds after which it is told again, where what it was told in caught it."""
 
 
-def _begin_tests(*arguments: Any, **named: Any) -> None:
-    # Servers under test start workers, which the standard library forbids to those who may be ended without a word. Ours end
-    # with their server by the kernel.
-    multiprocessing.current_process()._config["daemon"] = False  # type: ignore[attr-defined]
-    _init_worker(*arguments, **named)
+class Hung(BaseException):
+    """A test that did not end."""
+
+
+def _tell(*_: Any) -> None:
+    faulthandler.dump_traceback(sys.__stderr__)  # type: ignore[arg-type]
+    raise Hung(f"It did not end in {PATIENCE} seconds. What each thread did then is printed above.")
+
+
+class _WatchedResult(RemoteTestResult):
+    """Gives each test its time anew."""
+
+    def startTest(self, test: unittest.TestCase) -> None:
+        signal.setitimer(signal.ITIMER_REAL, PATIENCE, AGAIN)
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:
+        signal.setitimer(signal.ITIMER_REAL, PATIENCE, AGAIN)
+        super().stopTest(test)
+
+
+class _WatchedRunner(RemoteTestRunner):
+    resultclass = _WatchedResult
+
+    def run(self, test: unittest.TestSuite) -> Any:
+        signal.signal(signal.SIGALRM, _tell)
+        signal.setitimer(signal.ITIMER_REAL, PATIENCE, AGAIN)
+        try:
+            return super().run(test)
+        finally:
+            signal.setitimer(signal.ITIMER_REAL, 0)
 
 
 class Suite(ParallelTestSuite):
-    """Test processes that may start processes of their own."""
+    """Test processes that may start processes of their own, as servers under test do. One that is gone ends the run, which
+    would wait for it for ever."""
 
-    init_worker = _begin_tests
+    runner_class = _WatchedRunner
+
+    def run(self, result: Any) -> Any:
+        self.initialize_suite()
+        settings = (self.initial_settings, self.serialized_contents, type(self).process_setup, self.process_setup_args, self.debug_mode, self.used_aliases)
+        pool = ProcessPoolExecutor(self.processes, initializer=_init_worker, initargs=(multiprocessing.Value(ctypes.c_int, 0), *settings))
+        run_subsuite = type(self).run_subsuite
+        asked = {pool.submit(run_subsuite, (self.runner_class, index, tests, self.failfast, self.buffer)): list(tests) for index, tests in enumerate(self.subsuites)}
+        try:
+            for answer in as_completed(list(asked)):
+                if result.shouldStop:
+                    break
+                _, events = answer.result()
+                tests = asked.pop(answer)
+                for event in events:
+                    self.handle_event(result, tests, event)
+        except BrokenProcessPool:
+            under_way = [tests[0].id() for tests in list(asked.values())[: self.processes]]
+            sys.exit(f"A test process is gone: something ended it. Under way were, about: {', '.join(under_way)}")
+        finally:
+            pool.shutdown(cancel_futures=True)
+        return result
 
 
 class Runner(DiscoverRunner):
