@@ -9,6 +9,7 @@ import io
 import posixpath
 import socket
 import stat
+import threading
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
@@ -47,12 +48,7 @@ class SftpPlace:
             raise PlaceFault(f"No server answers at {access.host}, port {access.port}.", is_over=True) from error
         try:
             self.fingerprint = self._enter(access, patience)
-            client = paramiko.SFTPClient.from_transport(self._transport)
-            assert client is not None
-            self._client = client
-            channel = client.get_channel()
-            assert channel is not None
-            channel.settimeout(patience)
+            self._client = self._begin(patience)
         except PlaceFault:
             self._transport.close()
             raise
@@ -75,6 +71,18 @@ class SftpPlace:
         except (paramiko.AuthenticationException, OSError, ValueError) as error:
             raise PlaceFault(f"{self.name} does not let {access.user} in: the password or the key is not right.", is_over=True) from error
         return fingerprint
+
+    def _begin(self, patience: float) -> paramiko.SFTPClient:
+        channel = self._transport.open_session(timeout=patience)
+        channel.settimeout(patience)
+        # The library waits for ever for the yes to this request.
+        end = threading.Timer(patience, self._transport.close)
+        end.start()
+        try:
+            channel.invoke_subsystem("sftp")
+        finally:
+            end.cancel()
+        return paramiko.SFTPClient(channel)
 
     @contextmanager
     def _told(self, path: str) -> Iterator[str]:
