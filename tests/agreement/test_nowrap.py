@@ -53,3 +53,20 @@ class LongEnds(AgreementCase):
             "<span>Leaves km <span>Leaves nine <u>and</u></span></span><i><em> x18</em></i>", "<span>Leaves km Leaves nine <u>and</u></span><em>x18</em>", "<span>Leaves km Leaves nine <u>and</u></span> <em>x18</em>",
         )  # fmt: skip
         self.agree("em { padding-left: 161px } p { width: 304px }", "".join(f"<p>{line}" for line in lines), widths=(500,))
+
+
+class SpacesThatGo(AgreementCase):
+    """A space that goes, for one that no line is broken at is before it, leaves its opportunity (css-text-3 §4.1.1)."""
+
+    def test_at_each_width(self) -> None:
+        firsts = ("", "aa ", "aaaa bb ", "<img width=30 height=9>")
+        seconds = ("bb cc ", " bb cc ", " bb cc", " ", "<img width=50 height=9> ")
+        thirds = (" word", " <img width=40 height=9>", " <i>word</i>", "<i> word</i>", " <b>wo rd</b>", " <br>word", " <wbr>word", "<u style='position: absolute'>f</u> word", " ")
+        texts = [f"<span>{first}</span><b>{second}</b>{third}" for first in firsts for second in seconds for third in thirds]
+        self.agree_each(
+            (f"p {{ width: {width}; font: 16px/20px monospace; margin: 0 }} b {{ white-space: nowrap }}", f"<p>{text}</p>") for width in ("40px", "90px", "130px", "min-content", "max-content") for text in texts
+        )
+
+    def test_the_space_before_an_opportunity_goes_at_the_end_of_a_line(self) -> None:
+        texts = ("<b>aaaa <wbr></b>bbbb", "<b>aaaa </b><wbr>bbbb", "<b>aaaa <wbr> </b>bbbb", "<b>aaaa <wbr></b> bbbb", "<b>aaaa &#8203;</b>bbbb")
+        self.agree_each((f"p {{ width: {width}px }}", f"<p>{text}</p>") for width in (30, 50, 100, 150) for text in texts)

@@ -119,7 +119,7 @@ class _Builder:
     def _add(self, box: Box) -> None:
         if is_wbr(box):
             # White space folds across it, and it is an opportunity whatever the text around does.
-            self._append(ItemKind.TEXT, box, box.text)
+            self._append(ItemKind.TEXT, box, box.text).is_opportunity = True
         elif box.kind == TEXT:
             self._add_text(box)
         elif box.is_floating:
@@ -171,6 +171,8 @@ class _Builder:
 
     def _add_collapsed(self, box: Box, text: str) -> None:
         """Fold runs of white space to one space, none after another (css-text-3 §4.1.1)."""
+        if self._may_break_at_its_space(box, text):
+            self._append(ItemKind.TEXT, box, "\u200b").is_opportunity = True
         result: list[str] = []
         if "\n" in text and ("\u200b" in text or (self.pieces and self.pieces[-1].endswith("\u200b"))):
             # A line's end beside a zero width space is nothing (§4.1.3).
@@ -188,6 +190,15 @@ class _Builder:
             return
         item = self._append(ItemKind.TEXT, box, self._transformed(box, "".join(result)))
         item.wraps = box.style.text_wrap_mode == "wrap"
+
+    def _may_break_at_its_space(self, box: Box, text: str) -> bool:
+        """Whether a text begins with a space that goes, for one that no line is broken at is before it: a line may still be
+        broken where it was (css-text-3 §4.1.1)."""
+        if not self.space_pending_removal or not text[:1].isspace() or box.style.text_wrap_mode != "wrap":
+            return False
+        # Each item has its piece of the text.
+        before, piece = next(((item, piece) for item, piece in zip(reversed(self.items), reversed(self.pieces), strict=True) if piece), (None, ""))
+        return before is not None and not before.wraps and piece.endswith(" ")
 
     def _transformed(self, box: Box, text: str) -> str:
         return transformed(text, box.style, box.style.text_transform == "capitalize" and not box.text[:1].isspace() and goes_on_with_a_word(box))
@@ -226,7 +237,7 @@ class _Builder:
                 if not item.wraps:
                     result[item.start + 1 : item.end] = [False] * (item.end - item.start - 1)
                 result[item.start] = _may_break_between(before, tags, item, text, result[item.start])
-            if is_wbr(item.box):
+            if item.is_opportunity:
                 # A line that may be broken before it is broken after it.
                 result[item.start] = False
                 result[item.end] = result[item.end] or (item.end < len(text) and item.box.style.text_wrap_mode != "wrap")
@@ -311,7 +322,7 @@ def _break_between(position: int, style: ComputedStyle, text: str, result: list[
 def _may_break_between(before: Item | None, tags: list[Item], after: Item, text: str, can_break: bool) -> bool:
     """Whether a line may break between two items, of which one may be in a box that does not wrap (css-text-3 §5.1, as the browser
     has it): behind one that does not where its box is closed in one that does, unless it ends with a space; and behind one that
-    wraps before a space right behind its box."""
+    wraps, or a picture or alike, before a space right behind its box."""
     if before is None or before.kind == ItemKind.BREAK:
         return can_break if after.wraps or before is not None else False
     if not before.wraps and before.kind == ItemKind.TEXT:
@@ -321,7 +332,7 @@ def _may_break_between(before: Item | None, tags: list[Item], after: Item, text:
     if not before.wraps:
         return False
     opened = max((number for number, tag in enumerate(tags) if tag.kind == ItemKind.OPEN), default=-1)
-    behind = any(_closes_into(tag, "nowrap") and tag.box.style.text_wrap_mode == "wrap" for tag in tags[opened + 1 :])
+    behind = before.kind == ItemKind.ATOMIC or any(_closes_into(tag, "nowrap") and tag.box.style.text_wrap_mode == "wrap" for tag in tags[opened + 1 :])
     return can_break or (behind and after.kind == ItemKind.TEXT and text[after.start : after.start + 1] == " ")
 
 

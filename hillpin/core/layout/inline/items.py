@@ -41,6 +41,8 @@ class Item:
     collapses: bool = True
     """Whether spaces at the end of a line are removed."""
     has_content: bool = True
+    is_opportunity: bool = False
+    """Whether it is only a place to break a line at: ``wbr``, or a space that went behind one where lines are not broken."""
     fallbacks: tuple[Face, ...] = ()
     level: int = 0
     """How deep it runs against its paragraph (``bidi.levels_of``)."""

@@ -191,6 +191,8 @@ class LineBreaker:
                 self._stop(line, index, start)
             return position, start, True
         room = self.available + EPSILON - position
+        if item.is_opportunity and self._may_follow_a_space(line, end):
+            room += self._hanging(line)
         rough = int((item.sums[end - item.start] - item.sums[start - item.start]) * 64)
         if rough > room + SLACK and not overflowing:
             width, fits = rough, False
@@ -221,6 +223,12 @@ class LineBreaker:
         line.has_content = True
         self._stop(line, index, cut)
         return position, cut, True
+
+    def _may_follow_a_space(self, line: Line, end: int) -> bool:
+        """Whether an opportunity has room behind a space that hangs, as the browser has it: where lines are broken at that, or the
+        line ends there anyway."""
+        last = _last_with_width(line)
+        return self.content.text[end : end + 1] in ("", "\n") or (last is not None and last.item.wraps)
 
     def _without_opportunity(self, line: Line, index: int, start: int, end: int, room: int) -> tuple[int | None, bool]:
         """Where a text is cut for which the line has no opportunity to break, or that the line has ended before it instead."""
@@ -382,7 +390,7 @@ class LineBreaker:
                         part.end, part.width = end, width
                     else:
                         hanging += part.width - width
-                if part.end > part.start and (end > part.start or not part.item.collapses):
+                if part.end > part.start and (end > part.start or not part.item.collapses) and not part.item.is_opportunity:
                     break
         if not line.forced and not line.is_last and not line.is_hyphenated:
             hyphenate(self.ctx, line, self.content.text)

@@ -10,7 +10,7 @@ from ..boxes import BLOCK, REPLACED, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..inline.cloned_edges import end_edge, start_edge
-from ..inline.inline_items import indent_of, is_wbr, prepare
+from ..inline.inline_items import indent_of, prepare
 from ..inline.items import InlineContent, Item, ItemKind, closing_behind
 from ..inline.line_parts import edge_width, tab_width, text_width, trimmed_end
 from ..inline.text_shaping import shape_text
@@ -258,7 +258,7 @@ class _InlineSizes:
             self._end_piece()
         if start and not self.since_break and item.collapses and text[start] == " ":
             start += 1
-        self.at_edge, self.breaks_behind, self.behind_wbr = False, False, is_wbr(item.box)
+        self.at_edge, self.breaks_behind, self.behind_wbr = False, False, item.is_opportunity
         if self.behind_wbr:
             return
         widest = 0
