@@ -13,7 +13,7 @@ import { folderAt, folderOf } from "./tree";
 import type { Folder } from "./useFolder";
 
 const Panel = styled.section`
-  display: grid; grid-template-rows: auto auto minmax(38%, 1fr) auto auto minmax(0, auto); height: 100%; min-height: 0; min-width: 0; background: var(--paper);
+  display: grid; grid-template-rows: auto auto minmax(38%, 1fr) auto minmax(0, auto) auto; height: 100%; min-height: 0; min-width: 0; background: var(--paper);
   &[data-over="true"] { outline: 2px dashed var(--lake); outline-offset: -4px; }
   > header { display: flex; flex-wrap: wrap; gap: 4px; padding: 6px 8px; border-bottom: 1px solid var(--hairline); }
   > header button, .acts button { padding: 1px 8px; font-size: var(--size-note); }
@@ -120,6 +120,12 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, l
         <Button isDisabled={!file} onPress={() => ask("duplicate")}>Duplicate</Button>
         <Button isDisabled={!chosen || folder.isBusy} onPress={() => chosen && onWish({ do: "remove", paths: [chosen] })}>Remove</Button>
       </div>
+      <div className="below">
+        {asked
+          ? <FileForm key={`${asked} ${chosen}`} asked={asked} chosen={chosen} folder={chosen?.endsWith("/") ? chosen : folderOf(asked === "new-sheet" && open.endsWith(".css") ? open : page)} page={page} files={site.files} links={links} isBusy={folder.isBusy} onWish={onWish} onLeave={() => setAsked(null)} />
+          : file && <FileDetails siteId={site.id} file={file} files={site.files} folder={folder} page={page} links={links} pages={site.pages} onSource={onSource} onWish={onWish} />}
+      </div>
+      {/* At the end, where what is told of the chosen file moves none of its buttons when it comes. */}
       <div>
         {waiting && (
           <div className="told" role="alert">
@@ -129,11 +135,6 @@ export const FilesPanel = memo(function FilesPanel({ site, page, open, folder, l
         )}
         {folder.trouble && <p className="told" role="alert">{folder.trouble}</p>}
         {folder.said && <p className="told" role="status">{folder.said} {folder.last && !folder.last.words.startsWith("Undone") && <LinkButton onPress={() => folder.last && folder.undo(folder.last)}>Undo</LinkButton>}</p>}
-      </div>
-      <div className="below">
-        {asked
-          ? <FileForm key={`${asked} ${chosen}`} asked={asked} chosen={chosen} folder={chosen?.endsWith("/") ? chosen : folderOf(asked === "new-sheet" && open.endsWith(".css") ? open : page)} page={page} files={site.files} links={links} isBusy={folder.isBusy} onWish={onWish} onLeave={() => setAsked(null)} />
-          : file && <FileDetails siteId={site.id} file={file} files={site.files} folder={folder} page={page} links={links} pages={site.pages} onSource={onSource} onWish={onWish} />}
       </div>
     </Panel>
   );
