@@ -208,6 +208,17 @@ class Floats(AgreementCase):
         self.agree("div { width: 0 } i { float: left; width: 640px; height: 36px }", "<div><i></i>well</div>")
 
 
+class WithoutAWidth(AgreementCase):
+    def test_a_float_without_a_width_is_in_the_way_of_nothing(self) -> None:
+        floats = ("margin-top: 20px", "margin: 20px 0", "padding-top: 20px", "height: 20px", "height: 20px; width: 10px", "margin: 20px 0 0 -5px; width: 4px")
+        boxes = ("width: fit-content", "width: 0", "width: 100px", "float: left", "display: inline-block", "width: max-content; padding-top: 1px")
+        behind = ("a", "<p>a</p>", "<u>a</u>", "<div style='overflow: hidden'>a</div>", "<div style='clear: both'>a</div>", "<i></i><p>a</p>")
+        self.agree_each(
+            (f"section {{ {box} }} i {{ float: {side}; {one} }} u {{ float: left }}", f"{before}<section><i></i></section>{after}")
+            for side in ("left", "right") for one in floats for box in boxes for after in behind for before in ("", "x")
+        )  # fmt: skip
+
+
 class PushedDown(AgreementCase):
     def test_what_has_no_room_beside_the_floats_before_it_keeps_its_margin(self) -> None:
         """A formatting context at its parent's top that floats push down: its margin is none of its parent's, as the browser has it."""

@@ -265,3 +265,14 @@ class HeldAtTheTop(AgreementCase):
                     css = f"s {{ vertical-align: {side}; {own} }} u {{ {inner} }} i {{ vertical-align: 5px }} q::before, q::after {{ content: none }}"
                     pieces.append((css, "".join(f"<p>x{tree.format(tag)}</p>" for tree in self.TREES for tag in ("sup", "i"))))
         self.agree_each(pieces)
+
+
+class OpenedAtTheEndOfALine(AgreementCase):
+    def test_a_box_with_nothing_but_a_space_on_a_line_is_moved_where_it_has_a_fragment_of_its_own(self) -> None:
+        """It has one where it has edges, or where a child has another height or baseline (``has_own_fragment``)."""
+        ends = (" words<a>Isle</a>", " <a>Isle</a>words", "words <a>Isle</a>", " words")
+        self.agree_each(
+            (f"section {{ width: {width}px }} em {{ vertical-align: {align}; {own} }} a {{ {child} }}", f"<section><span>ferry-master's<em>{end}</em></span></section>")
+            for width in (60, 150) for align in ("baseline", "text-top", "text-bottom", "middle", "top", "5px")
+            for own in ("line-height: 1.75", "line-height: 40px; padding: 1px", "font-size: 30px") for child in ("", "font-size: larger", "vertical-align: 1px", "line-height: 40px") for end in ends
+        )  # fmt: skip

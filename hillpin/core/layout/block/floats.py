@@ -19,7 +19,8 @@ class FloatState(NamedTuple):
 
 
 class Exclusion(NamedTuple):
-    """The margin box of a placed float."""
+    """The margin box of a placed float. As the browser has it, one without a width is in the way of nothing, and only moves what
+    clears it and the floats after it."""
 
     is_left: bool
     left: int
@@ -72,7 +73,7 @@ class Floats:
         """The free span between floats from y over a height, within left and right."""
         bottom = y + max(height, 1)
         for item in self.items:
-            if item.top < bottom and item.bottom > y:
+            if item.top < bottom and item.bottom > y and item.right > item.left:
                 if item.is_left:
                     left = max(left, item.right)
                 else:
@@ -84,7 +85,7 @@ class Floats:
         word of a line moves nothing in it (as Chromium has it). Where floats lie over one another it ends before it begins."""
         bottom = y + max(height, 1)
         for number, item in enumerate(self.items):
-            if item.top < bottom and item.bottom > y and (item.outline is None or number < before):
+            if item.top < bottom and item.bottom > y and item.right > item.left and (item.outline is None or number < before):
                 across = item.across(y, bottom)
                 if across is not None and item.is_left:
                     left = max(left, across[1])
@@ -96,7 +97,7 @@ class Floats:
         """The nearest bottom below y of a float that stands in the way there, of the ``first`` ones or of all. Lines go down along an
         outline px by px."""
         bottom = y + max(height, 1)
-        edges = [item.bottom if item.outline is None or not of_lines else min(y + ONE, item.bottom) for item in self.items[:first] if item.top < bottom and item.bottom > y]
+        edges = [item.bottom if item.outline is None or not of_lines else min(y + ONE, item.bottom) for item in self.items[:first] if item.top < bottom and item.bottom > y and item.right > item.left]
         return min(edges) if edges else None
 
     def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int, outline: Outline | None = None) -> tuple[int, int]:
@@ -117,7 +118,7 @@ class Floats:
     def add(self, item: Exclusion) -> None:
         """Note a placed float."""
         self.last_top = max(self.last_top, item.top)
-        if (item.bottom > item.top and item.right > item.left) or item.bottom > item.top:
+        if item.bottom > item.top:
             self.items.append(item)
         self.lowest = max(self.lowest, item.bottom)
         if item.is_left:

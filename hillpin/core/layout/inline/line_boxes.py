@@ -291,8 +291,9 @@ class LineAssembler:
         has_edge = level.has_start and box.opens and bool(edges.margin_left or edges.left or edges.margin_right or edges.right)
         if inner and shift is not None and level.ascent > NOTHING and (box.pseudo in ("before", "after") or self._has_own_fragment(box)):
             level.held_above, level.held_below = max(level.held_above, metrics.leaded.ascent), max(level.held_below, metrics.leaded.descent)
-        # As the browser has it: a box that goes on, with nothing on this line but a space that hangs, is not moved.
-        self._join(parent, level, 0 if at_line_end and shift is not None and not inner and not has_edge else shift)
+        # As the browser has it: a box without a fragment that goes on, with nothing here but a space that hangs, is not moved.
+        stays = at_line_end and not inner and not has_edge and not self._has_own_fragment(box)
+        self._join(parent, level, 0 if stays else shift)
 
     def _text_edges(self, box: Box, metrics: StyleMetrics) -> tuple[int, int]:
         """How far an inline box's text reaches above and below its baseline, where it is trimmed to that (css-inline-3 §5.1)."""
