@@ -58,3 +58,23 @@ class Pictures(AgreementCase):
             for limit in ("max-width: 100%", "max-width: 50px", "max-width: 68.9px", "max-width: 50px; max-height: 40px", "max-width: 33%; min-height: 60px", "max-height: 33px", "min-width: 700px"):
                 pieces.append((f"div {{ width: 80px }} img, canvas {{ height: auto; {limit} }}", f"<div><img src='{PIXEL}' width={width} height={height}><canvas width={width} height={height}></canvas></div>"))
         self.agree_each(pieces)
+
+
+class Containers(AgreementCase):
+    def test_what_is_in_flex_and_grid_with_a_ratio(self) -> None:
+        insides = ("ferry <img width=90 height=90>", "<img width=20 height=30><p>x</p>", "<b>b</b> <img width=90 height=200> x", "<p>x</p>")
+        self.agree_each(
+            (f"section {{ width: 304px; display: {display}; align-items: {align}; aspect-ratio: {ratio}; {more} }} b {{ font-size: 40px }}", f"<section>{inside}</section><p>y</p>")
+            for display in ("flex", "grid", "inline-flex", "flex; flex-wrap: wrap") for align in ("baseline", "center", "stretch") for ratio in ("3/2", "4", "auto 2")
+            for more in ("", "padding: 5px", "max-height: 50px", "box-sizing: border-box; padding: 10px; min-height: 200px") for inside in insides
+        )  # fmt: skip
+
+    def test_parts_of_the_height_of_an_item_whose_ratio_gave_it(self) -> None:
+        """They are of what the ratio gave, though its content held it open: it is not laid out again as high as its line."""
+        rests = ("", "<img width=20 height=30>", "<p>y y y</p>")
+        self.agree_each(
+            (f"section {{ width: 304px; {outer} }} div {{ aspect-ratio: 2.35; {item} }} b {{ display: block; {part} }}", f"<section><div><b>Lighthouse</b>{rest}</div></section>")
+            for outer in ("display: flex", "display: flex; align-items: flex-start", "display: grid", "display: flex; height: 90px", "display: flex; flex-wrap: wrap")
+            for item in ("", "width: 60px", "aspect-ratio: 4; display: flex", "overflow: hidden", "flex: 1")
+            for part in ("height: 100%", "height: 50%", "min-height: 100%", "max-height: 50%; display: flex") for rest in rests
+        )  # fmt: skip

@@ -163,7 +163,7 @@ class _FlexLayout:
     def _line_cross_size(self, line: FlexLine, count: int) -> None:
         """Step 8: the container's where there is one line of definite size, else the largest outer cross size."""
         axes = self.axes
-        largest = 0
+        largest = held = 0
         above: list[tuple[int, int]] = []
         below: list[tuple[int, int]] = []
         for item in line.items:
@@ -175,6 +175,7 @@ class _FlexLayout:
                 below.append((item.ascent, item.outer_cross - item.ascent))
             else:
                 largest = max(largest, item.outer_cross)
+                held = max(held, item.outer_cross - (item.cross if item.stretches and item.box.style.height.is_auto else 0))
         # Baselines may lie beyond their items.
         firsts, lasts = ([max(side) for side in zip(*group, strict=True)] or [0, 0] for group in (above, below))
         line.ascent, line.descent = firsts[0], lasts[1]
@@ -186,7 +187,7 @@ class _FlexLayout:
                 content = line.cross
                 if height_by_ratio(self.box, self.edges, self.width) != INDEFINITE:
                     # The line is as high as the ratio has it, and items that are stretched to that hold it open by their edges alone.
-                    content = max((item.outer_cross - (item.cross if item.stretches else 0) for item in line.items), default=0)
+                    content = max(held, sum(firsts), sum(lasts))
                 height = block_size(self.box, self.edges, self.space, content + self.edges.block, self.width)
                 line.cross = max(height - self.edges.block, 0)
 
@@ -237,7 +238,9 @@ class _FlexLayout:
         else:
             wanted = max(wanted, item.edges.inline)
             wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end)
-        if item.box.kind == REPLACED or wanted != item.cross or self.axes.is_row:
+        # A height that a ratio gave was known before, and parts of it were of what that gave.
+        is_known = height_by_ratio(item.box, item.edges, item.main) != INDEFINITE
+        if item.box.kind == REPLACED or wanted != item.cross or (self.axes.is_row and not is_known):
             item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))
         item.cross = wanted
 

@@ -11,7 +11,7 @@ from ..containing import contains_height, contains_width, is_containing_block
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.given_heights import content_height, widths_follow_rows
-from ..sizes.sizing import block_size, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
+from ..sizes.sizing import block_size, clamp_block, definite_block_size, height_by_ratio, inline_size, relative_offset, resolve_block, resolve_least
 from .grid_areas import edges_in
 from .grid_axis import GridAxis, subgrid_lines, within
 from .grid_baselines import row_group_baselines
@@ -150,7 +150,7 @@ class GridLayout:
             height = self.space.fixed_block
         by_ratio = height_by_ratio(self.box, self.edges, width) if height == INDEFINITE else INDEFINITE
         if by_ratio != INDEFINITE:
-            height = by_ratio
+            height = clamp_block(self.box, by_ratio, self.edges, self.space.percent_block)
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         natural = 0
         column_gap = self.style.column_gap.resolve(inner_width)
