@@ -46,3 +46,16 @@ class ListItems(AgreementCase):
                 with self.subTest((kind, around)):
                     css = f"ol {{ {around}; list-style: decimal }} li {{ display: {kind} }} p {{ margin: 9px 0 }} b {{ float: left }}"
                     self.agree(css, "<ol><li>x</li> <li><p>y</p></li> <li></li> <li><b>f</b></li> <li>x<br>yy</li></ol>", (700,))
+
+
+class HeldOpen(AgreementCase):
+    def test_a_box_is_no_lower_than_a_marker_that_stands_on_no_line_of_its_blocks(self) -> None:
+        insides = (
+            "<div><i>Is</i></div>", "<i>Is</i>", "<i>Is</i>b", "<div></div>", "<div><p>p</p></div>", "<div style='overflow: hidden'></div>", "<div style='height: 5px'></div>",
+            "<div style='position: absolute'>a</div>", "<div><i>Is</i></div><p>q</p>", "<table><tr><td>t</table>",
+        )  # fmt: skip
+        heights = ("height: 16px", "", "min-height: 5px", "padding: 2px 0 5px; height: 10px", "max-height: 10px", "height: 12px; border-top: 3px solid", "float: left; height: 3px", "height: 3px; overflow: hidden")
+        self.agree_each(
+            (f"ul {{ margin: 0 }} i {{ float: left }} li {{ {height}; {marker} }}", f"<ul><li>{inside}</li><li>next</li></ul>")
+            for height in heights for marker in ("", "list-style: none", "list-style: inside", "list-style-type: decimal; font-size: 30px") for inside in insides
+        )  # fmt: skip

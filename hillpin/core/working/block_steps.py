@@ -148,6 +148,8 @@ def record_block(sums: Sums, box: Box, edges: Edges, space: Space, fragment: Fra
         add_edges(total, box, edges, ("top", "bottom"))
         if style.aspect_ratio is not None and total.total != fragment.height:
             total.set(fragment.height, "aspect-ratio with this width", declared(box, "aspect-ratio"))
+    if total.total < fragment.height == inside.marker:
+        total.set(fragment.height, "as high as its marker, which stands on no line", Source(rule="CSS 2 §12.5.1"))
     _record_limits(total, box, "height", style.max_height, style.min_height, total.total, fragment.height, max(space.percent_block, 0))
     sums.write(box, "height", total)
 

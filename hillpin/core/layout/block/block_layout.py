@@ -62,7 +62,7 @@ def layout_block(ctx: Context, box: Box, space: Space, lay_in: LayIn | None = No
     real = content
     if contains_height(box):
         content = held_height(box)
-    height = block_size(box, edges, space, content + edges.block, width)
+    height = max(block_size(box, edges, space, content + edges.block, width), inside.marker)
     shift = space.content_shift
     if box.style.align_content not in ("normal", "last baseline") and box.role != "button":
         shift = aligned_content(box.style.align_content, height - content - edges.block)
@@ -110,6 +110,7 @@ def lay_inside(ctx: Context, box: Box, width: int, percent_block: int, floats: F
         # Beside blocks without a line the marker needs no more than the whole box has.
         edges, taken = edges_of(box, width), 0
         if any(child.is_block_level for child in box.children):
+            inside.marker = sum(marker)
             taken = edges.block + (inside.bottom.total if edges.bottom or box.is_bfc_root else 0)
         inside.height, inside.through = max(inside.height, sum(marker) - taken), False
         inside.first_baseline = inside.last_baseline = inside.line_baseline = marker.ascent
@@ -382,7 +383,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
         content = max(content, _to_the_end(ctx, box, edges) - beyond)
     if contains_height(box):
         content = held_height(box)
-    height = block_size(box, edges, space, content + edges.block, width)
+    height = max(block_size(box, edges, space, content + edges.block, width), inside.marker)
     if height != content + edges.block or has_own_height(box, edges, percent_block, width):
         bottom = NO_STRUT
     through = inside.through and not height and not edges.block

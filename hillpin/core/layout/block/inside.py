@@ -44,6 +44,8 @@ class Inside:
     line_ends: list[LineEnd] = field(default_factory=list)
     line_baseline: int | None = None
     """Of blocks, as ``Fragment`` has it."""
+    marker: int = 0
+    """How high an outside marker is that stands on no line of it: as the browser has it, the whole box is no lower."""
 
 
 class Flow(NamedTuple):
