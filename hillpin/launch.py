@@ -166,7 +166,7 @@ def test(words: list[str]) -> None:
         root, words = compiled_checkout(), words[1:]
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "hillpin.settings")
     with tempfile.TemporaryDirectory(prefix="hillpin-test-") as folder:
-        environment = {**os.environ, "PYTHONPATH": os.pathsep.join([str(root), os.environ.get("PYTHONPATH", "")]), "HILLPIN_DATA": folder, "DJANGO_ALLOW_ASYNC_UNSAFE": "true"}
+        environment = {**os.environ, "PYTHONPATH": os.pathsep.join([str(root), os.environ.get("PYTHONPATH", "")]), "HILLPIN_DATA": folder, "HILLPIN_GIVES_WAY": "no", "DJANGO_ALLOW_ASYNC_UNSAFE": "true"}
         # Tests start many processes, of which each would otherwise compile the sources anew.
         environment.pop("PYTHONDONTWRITEBYTECODE", None)
         code = subprocess.run([sys.executable, "-m", "django", "test", "--parallel", "auto", *(words or ["tests"])], cwd=root, env=environment, check=False).returncode

@@ -21,6 +21,12 @@ def hold_memory(most: int = MOST_MEMORY) -> None:
     resource.setrlimit(resource.RLIMIT_DATA, (most, most))
 
 
+def give_way(steps: int) -> None:
+    """Let other processes go first by so many steps; not where they are tests that wait for this one."""
+    if os.environ.get("HILLPIN_GIVES_WAY") != "no":
+        os.nice(steps)
+
+
 def end_with(lifeline: int) -> None:
     """Have the kernel end this process when the other end of a pipe closes, however that happens and whatever it does then:
     nothing is written to it from now on, so the first signal that it sends is the last. The pipe by its number."""

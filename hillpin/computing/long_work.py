@@ -25,7 +25,7 @@ from typing import Any
 
 from ..core.collecting import collect_seldom
 from ..core.errors import InputError
-from ..limits import end_with, hold_memory
+from ..limits import end_with, give_way, hold_memory
 from .pool import begin_process
 
 FIRST, USUAL, LAST = 0, 10, 20
@@ -176,7 +176,7 @@ def _main(pipe: Connection, lifeline: Connection, memory: int | None) -> None:
     with suppress(OSError):
         os.setsid()
     end_with(lifeline.fileno())
-    os.nice(GENTLE)
+    give_way(GENTLE)
     module, name, arguments, named = pickle.loads(pipe.recv_bytes())
     if memory is not None:
         hold_memory(memory)

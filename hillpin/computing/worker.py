@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import importlib
-import os
 import pickle
 import traceback
 from multiprocessing.connection import Connection
@@ -17,7 +16,7 @@ from django.http import Http404
 
 from ..core.collecting import collect_seldom
 from ..core.errors import InputError
-from ..limits import end_with, hold_memory
+from ..limits import end_with, give_way, hold_memory
 from ..sites.errors import Refused
 
 GENTLE = {"numbers": 2, "slow": 10}
@@ -41,7 +40,7 @@ def main(pipe: Connection, lifeline: Connection, group: str, database: str) -> N
     """Answer questions until the server closes the pipe or is gone."""
     global _pipe, _stopped
     end_with(lifeline.fileno())
-    os.nice(GENTLE.get(group, 0))
+    give_way(GENTLE.get(group, 0))
     _set_up(database)
     hold_memory()
     collect_seldom()
