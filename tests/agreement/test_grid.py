@@ -346,3 +346,13 @@ class AutomaticMinimums(AgreementCase):
                         css = f"p {{ margin: 0 }} .w {{ display: grid }} .o {{ width: 264px; {rows} }} .e {{ aspect-ratio: 3/2; {edges} }} .d {{ aspect-ratio: {ratio}; display: block }}"
                         pieces.append((css, f"<div class='w o'><div class=e>{inside}</div></div>"))
         self.agree_each(pieces)
+
+
+class LeastWidths(AgreementCase):
+    def test_parts_of_an_unknown_width_are_nothing_and_the_rest_of_it_counts(self) -> None:
+        limits = ("min-width: calc(30% + 25px)", "min-width: 30%", "min-width: calc(10% + 90px)", "min-width: calc(30% + 25px); padding: 0 3px; box-sizing: border-box", "min-width: calc(30% + 25px); overflow: hidden")
+        columns = ("1fr calc(5% + 40px) 1fr 100px", "1fr 1fr 200px", "auto 1fr", "min-content 1fr", "fit-content(50px) 1fr", "minmax(auto, 30px) 1fr")
+        self.agree_each(
+            (f"section {{ width: {width}; display: grid; grid-template-columns: {tracks}; gap: 9px }} b {{ {limit} }}", f"<section><b>{text}</b><i>x y</i></section>")
+            for width in ("304px", "150px", "max-content", "min-content") for tracks in columns for limit in limits for text in ("Permitting)", "a b c", "<img width=60 height=10>")
+        )  # fmt: skip

@@ -70,3 +70,8 @@ class SpacesThatGo(AgreementCase):
     def test_the_space_before_an_opportunity_goes_at_the_end_of_a_line(self) -> None:
         texts = ("<b>aaaa <wbr></b>bbbb", "<b>aaaa </b><wbr>bbbb", "<b>aaaa <wbr> </b>bbbb", "<b>aaaa <wbr></b> bbbb", "<b>aaaa &#8203;</b>bbbb")
         self.agree_each((f"p {{ width: {width}px }}", f"<p>{text}</p>") for width in (30, 50, 100, 150) for text in texts)
+
+    def test_an_opportunity_begins_no_line(self) -> None:
+        """Where words are broken anywhere it stays behind the letter that is too wide."""
+        texts = ("welcome<wbr>", "wel<wbr>come", "<wbr>welcome", "welcome<wbr><b>x</b>", "welcome <wbr>", "<b>welcome<wbr></b>", "wel<b><wbr>come</b>", "welcome<wbr><img width=9 height=9>")
+        self.agree_each((f"p {{ width: {width}px; {how} }}", f"<p>{text}</p>") for width in (5, 10, 18, 30, 50, 64) for how in ("overflow-wrap: anywhere", "word-break: break-all", "overflow-wrap: break-word") for text in texts)

@@ -167,3 +167,24 @@ class RatioAlone(AgreementCase):
                 body = "".join(f"<section>Lighthouse {one}</section>" for one in (self.DRAWING, *self.FRAMES[:2]))
                 pieces.append((f"section {{ display: flex; {row} }} .x {{ {size} }} video, iframe {{ aspect-ratio: 2 }}", body))
         self.agree_each(pieces)
+
+
+class WordsForTheContent(AgreementCase):
+    """Drawings that have a ratio and no size, beside those that have one: what words for their content mean."""
+
+    PICTURES = tuple(f"<img src=\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' {size}/%3E\">" for size in ("viewBox='0 0 320 200'", "width='50' viewBox='0 0 320 200'", "width='50'", "width='100%25' height='50%25' viewBox='0 0 3 2'"))
+
+    def test_words_for_the_content_in_each_context(self) -> None:
+        arounds = ("", "display: flex", "display: flex; flex-flow: column", "display: grid", "display: flex; flex-flow: column; align-items: flex-start", "display: flex; height: 100px", "float: left", "display: flex; flex-flow: column; height: 90px")
+        widths = ("width: max-content", "width: min-content", "width: stretch", "max-width: max-content", "min-width: max-content", "max-width: min-content", "height: max-content", "width: fit-content; height: 30px", "width: 100%")
+        self.agree_each(
+            (f"section {{ width: 224px }} div {{ {around} }} img {{ {width} }}", f"<section><div>{picture}{rest}</div></section>")
+            for around in arounds for width in widths for picture in self.PICTURES for rest in ("", "<p>Known</p>")
+        )  # fmt: skip
+
+    def test_as_the_base_of_flex_items(self) -> None:
+        bases = ("max-content", "min-content", "content", "fit-content", "max-content; width: 40px", "min-content; max-width: 50%", "content; max-height: 20px", "content; padding: 3px")
+        self.agree_each(
+            (f"section {{ width: 224px }} div {{ display: flex; {around} }} img {{ flex-basis: {base} }}", f"<section><div>{picture}{rest}</div></section>")
+            for around in ("", "flex-flow: column", "height: 100px", "flex-flow: column; height: 90px", "flex-wrap: wrap") for base in bases for picture in self.PICTURES for rest in ("", "<p>Known isles</p>")
+        )  # fmt: skip

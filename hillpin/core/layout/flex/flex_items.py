@@ -60,7 +60,10 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
     margins = edges.margin_left + edges.margin_right
     width = box.style.width
     available = axes.inner_width
-    if width.kind != AUTO_KIND:
+    content = room_by_content(item, axes)
+    if content is not None and width.kind in CONTENT:
+        used = content
+    elif width.kind != AUTO_KIND:
         used = resolve_inline(ctx, box, width, edges, available, margins)
     elif item.stretches and not axes.wraps:
         used = max(available - margins, edges.inline)
@@ -73,7 +76,19 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
             used = fit_content(ctx, box, edges, available - margins)
         else:
             used = held_by_content(ctx, box, edges, from_ratio) if box.style.height.kind != AUTO_KIND else from_ratio
-    return clamp_inline(ctx, box, used, edges, available, margins)
+    return clamp_inline(ctx, box, used, edges, available, margins, content=content)
+
+
+def room_by_content(item: FlexItem, axes: Axes) -> int | None:
+    """The border-box width that words for its content mean in a column of an item whose content has a ratio alone, else None."""
+    edges = item.edges
+    return max(axes.inner_width - edges.margin_left - edges.margin_right, edges.inline) if _fills_the_room(item.box, axes) else None
+
+
+def _fills_the_room(box: Box, axes: Axes) -> bool:
+    """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
+    has_room = axes.inner_width != INDEFINITE and box.element is not None and box.element.tag != "svg"
+    return box.kind == REPLACED and has_room and has_content_ratio_alone(box, axes.percent_block)
 
 
 class _Sizes:
@@ -130,8 +145,9 @@ class _Sizes:
         specified = self._specified()
         if self.axes.is_row and is_pressed(self.box):
             content = self.item.main_around
-        elif self.axes.is_row and self._fills_the_room():
-            content = self._through_ratio(self._room())
+        elif self.axes.is_row and _fills_the_room(self.box, self.axes):
+            content = self._transferred()
+            content = self._through_ratio(self._room() if content == INDEFINITE else content)
         elif self.axes.is_row:
             content = self._transferred()
             if content == INDEFINITE or self.box.kind != REPLACED:
@@ -232,6 +248,10 @@ class _Sizes:
     def _keyword(self, length: Length) -> int:
         if not self.axes.is_row:
             return self._content_height()
+        if length.kind in CONTENT and self.box.kind == REPLACED:
+            transferred = self._transferred()
+            if transferred != INDEFINITE or _fills_the_room(self.box, self.axes):
+                return self._room() if transferred == INDEFINITE else transferred
         margins = self.edges.margin_left + self.edges.margin_right
         return resolve_inline(self.ctx, self.box, length, self.edges, self.axes.inner_width, margins)
 
@@ -252,11 +272,6 @@ class _Sizes:
             self.item.base_words = words
             return self._keyword(basis)
         return self._content_base()
-
-    def _fills_the_room(self) -> bool:
-        """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
-        has_room = self.axes.inner_width != INDEFINITE and self.box.element is not None and self.box.element.tag != "svg"
-        return self.box.kind == REPLACED and has_room and has_content_ratio_alone(self.box, self.axes.percent_block)
 
     def _room(self) -> int:
         return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)

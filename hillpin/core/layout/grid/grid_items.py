@@ -15,7 +15,7 @@ from ..context import Context
 from ..fragments import Fragment, Space
 from ..replaced.replaced_layout import is_replaced
 from ..sizes.given_heights import widths_follow_rows
-from ..sizes.intrinsic import border_box_sizes
+from ..sizes.intrinsic import border_box_sizes, minimum_width
 from ..sizes.ratios import ratio_of, width_by_ratio
 from ..sizes.rules import CONTENT
 from ..sizes.sizing import clamp_block, clamp_inline, fit_content, resolve_block, through_ratio, to_border_box, width_from_ratio
@@ -131,7 +131,7 @@ class GridItem(AreaItem):
             if least.kind == Kind.FIXED:
                 return to_border_box(box, least.units, edges.inline)
             if least.has_percentage:
-                return edges.inline
+                return minimum_width(ctx, box, least)
             sizes = ctx.content_sizes(box)
             return (sizes[1] if least.kind == Kind.MAX_CONTENT else sizes[0]) + edges.inline
         spanned = tracks[self.cell.column : self.cell.column + self.cell.columns]

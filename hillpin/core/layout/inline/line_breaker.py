@@ -13,12 +13,14 @@ from .line_parts import (
     SOFT_HYPHEN,
     Line,
     Part,
+    breaks_anywhere,
     close_after_break,
     closing_edges,
     count_held,
     edge_width,
     edges_behind,
     emergency_break,
+    first_grapheme,
     hyphen_width,
     hyphenate,
     is_parted_before,
@@ -185,7 +187,7 @@ class LineBreaker:
             start += 1
             if start >= end:
                 return position, end, False
-        if overflowing and line.has_content and (content.can_break[start] or self._may_break_behind(line) or (self._breaks_anywhere(item) and self._may_break_before(line, start))):
+        if overflowing and line.has_content and (content.can_break[start] or (not item.is_opportunity and self._may_begin_a_line(line, item, start))):
             # Inline boxes that only open here go along to the next line.
             if self._rewind(line, 0, at_item_start=True) is None:
                 self._stop(line, index, start)
@@ -204,7 +206,7 @@ class LineBreaker:
             line.has_content = True
             return position + width, end, False
         if overflowing:
-            cut = self._first_grapheme(start, end) if self._breaks_anywhere(item) and line.has_content else self._first_break(start, end)
+            cut = first_grapheme(self.content.text, start, end) if breaks_anywhere(item) and line.has_content else self._first_break(start, end)
         else:
             cut = self._fitting_break(item, start, end, room)
         if cut is None and not overflowing:
@@ -224,6 +226,10 @@ class LineBreaker:
         self._stop(line, index, cut)
         return position, cut, True
 
+    def _may_begin_a_line(self, line: Line, item: Item, start: int) -> bool:
+        """Whether a text may begin the next line without an opportunity before it."""
+        return self._may_break_behind(line) or (breaks_anywhere(item) and self._may_break_before(line, start))
+
     def _may_follow_a_space(self, line: Line, end: int) -> bool:
         """Whether an opportunity has room behind a space that hangs, as the browser has it: where lines are broken at that, or the
         line ends there anyway."""
@@ -233,11 +239,11 @@ class LineBreaker:
     def _without_opportunity(self, line: Line, index: int, start: int, end: int, room: int) -> tuple[int | None, bool]:
         """Where a text is cut for which the line has no opportunity to break, or that the line has ended before it instead."""
         item, text = self.content.items[index], self.content.text
-        cut = emergency_break(self.ctx, item, self.content.text, start, end, room, line.has_content) if self._breaks_anywhere(item) else None
+        cut = emergency_break(self.ctx, item, self.content.text, start, end, room, line.has_content) if breaks_anywhere(item) else None
         while cut is not None and item.box.style.white_space_collapse != "break-spaces" and cut < end and text[cut] == " ":
             # Spaces hang at the end of a line, wherever it was broken.
             cut += 1
-        if cut is None and line.has_content and self._breaks_anywhere(item):
+        if cut is None and line.has_content and breaks_anywhere(item):
             if self._may_break_before(line, start):
                 # Not one character has room on this line: it begins the next one.
                 if self._rewind(line, 0, at_item_start=True) is None:
@@ -246,7 +252,7 @@ class LineBreaker:
             # Nor may it begin the next one: its first character stays behind the word that it follows.
             if self._rewind_anywhere(line, 0) is not None:
                 return None, True
-            cut = self._first_grapheme(start, end)
+            cut = first_grapheme(self.content.text, start, end)
         if cut is None and self._rewind_anywhere(line, 0) is not None:
             return None, True
         return (cut if cut is not None else self._first_break(start, end)), False
@@ -286,24 +292,15 @@ class LineBreaker:
         can_break = self.content.can_break
         return next((cut for cut in range(start + 1, end) if can_break[cut]), None)
 
-    def _first_grapheme(self, start: int, end: int) -> int | None:
-        """The end of the first character, where others follow."""
-        starts = grapheme_starts(self.content.text[start:end])
-        return start + starts[1] if len(starts) > 1 else None
-
-    def _breaks_anywhere(self, item: Item) -> bool:
-        style = item.box.style
-        return item.wraps and (style.overflow_wrap != "normal" or style.word_break == "break-word")
-
     def _may_break_before(self, line: Line, start: int) -> bool:
         """Whether a line may break before a text that breaks anywhere: at an opportunity, or behind what breaks anywhere too."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
-        return self.content.can_break[start] or before is None or before.item.kind != TEXT or self._breaks_anywhere(before.item)
+        return self.content.can_break[start] or before is None or before.item.kind != TEXT or breaks_anywhere(before.item)
 
     def _may_break_behind(self, line: Line) -> bool:
         """Whether the text that a line ends with breaks anywhere, and so behind itself."""
         before = next((part for part in reversed(line.parts) if part.item.kind in (TEXT, ATOMIC, TAB)), None)
-        return before is not None and before.item.kind == TEXT and self._breaks_anywhere(before.item)
+        return before is not None and before.item.kind == TEXT and breaks_anywhere(before.item)
 
     def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
         """End the line at the last opportunity among its parts, or None where there is none."""
@@ -332,7 +329,7 @@ class LineBreaker:
         parts = line.parts
         for number in range(len(parts) - 1, -1, -1):
             part = parts[number]
-            if part.item.kind != TEXT or not self._breaks_anywhere(part.item):
+            if part.item.kind != TEXT or not breaks_anywhere(part.item):
                 continue
             after = staying(parts, number + 1)
             if not is_edge or after < len(parts):

@@ -225,6 +225,18 @@ def hyphenate(ctx: Context, line: Line, text: str) -> None:
         last.width += hyphen_width(ctx, last.item)
 
 
+def breaks_anywhere(item: Item) -> bool:
+    """Whether a text may be broken between any two of its characters, where it has to be (css-text-3 §5.5)."""
+    style = item.box.style
+    return item.wraps and (style.overflow_wrap != "normal" or style.word_break == "break-word")
+
+
+def first_grapheme(text: str, start: int, end: int) -> int | None:
+    """The end of the first character of a stretch, where others follow."""
+    starts = grapheme_starts(text[start:end])
+    return start + starts[1] if len(starts) > 1 else None
+
+
 def emergency_break(ctx: Context, item: Item, text: str, start: int, end: int, room: int, has_content: bool) -> int | None:
     """Where ``overflow-wrap`` breaks a stretch of a text item anywhere, where nothing else helps (css-text-3 §5.5), in a room in 1/64 px;
     None where not one character fits beside what the line holds."""

@@ -109,13 +109,13 @@ _RATIO_INPUTS = frozenset({"color", "submit", "reset", "button", "image"})
 def has_ratio_alone(box: Box, percent_block: int) -> bool:
     """Whether nothing but a ratio gives the size, where ``percent_block`` is what percentages of the height are of: such a drawing
     fills the room there is, and asks for none."""
-    return (box.style.width.is_auto or box.style.width.kind in CONTENT) and has_content_ratio_alone(box, percent_block)
+    return (box.style.width.is_auto or box.style.width.kind in CONTENT or box.style.width.kind == Kind.STRETCH) and has_content_ratio_alone(box, percent_block)
 
 
 def has_content_ratio_alone(box: Box, percent_block: int) -> bool:
     """The same whatever width the box is told: what its content by itself would fill."""
     natural, height = _natural(box), box.style.height
-    is_free = height.is_auto or (height.has_percentage and percent_block == INDEFINITE)
+    is_free = height.is_auto or height.kind in CONTENT or (height.has_percentage and percent_block == INDEFINITE)
     return is_free and natural.width is None and natural.height is None and ratio(box) is not None
 
 
