@@ -247,3 +247,13 @@ class CollapsedRows(AgreementCase):
             for table in tables:
                 with self.subTest((around, table)):
                     self.agree("", f"<table width=200><tr>{around.replace('{}', table)}</table>", (700,))
+
+
+class Captions(AgreementCase):
+    def test_margins_that_take_what_is_left_beside_them(self) -> None:
+        captions = ("margin: 0 auto; width: 200px", "margin-left: auto; width: 100px", "margin: auto; width: 416px", "max-width: 100px; margin: auto", "margin-right: auto; width: 50px", "margin: 5px auto", "direction: rtl; width: 100px")
+        tables = ("", "padding: 10px", "border-collapse: collapse; border: 5px solid", "width: 100%", "padding: 12px 33.333%", "margin: auto", "float: left", "direction: rtl")
+        self.agree_each(
+            (f"section {{ width: {width}px }} table {{ {table} }} caption {{ {caption}; caption-side: {side} }}", f"<section><table><caption>Dogs</caption><tr><td>{cells}</table></section>")
+            for width in (304, 500) for table in tables for caption in captions for side in ("top", "bottom") for cells in ("incomprehensibilities nine is", "a<td>b")
+        )  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..layout.boxes import Box, Edges
+from ..layout.boxes import Box, Edges, edges_of
 from ..layout.fragments import Fragment, Space
 from ..layout.table.table_grid import Column, RowSize, TableGrid, gone_columns
 from .block_steps import add_margins, describe, name_of, shown
@@ -51,7 +51,8 @@ def record_table_height(
     sums.write(box, "height", total)
     for x, y, child in fragment.children:
         if child.box.role == "caption":
-            sums.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, "margin-left", declared(child.box, "margin-left")))
+            words = "margin-left: auto, its part of what is left" if edges_of(child.box, fragment.width).auto_left else "margin-left"
+            sums.write(child.box, "x", Sum("x").start(0, f"edge of {name_of(box)}").add(x, words, declared(child.box, "margin-left")))
             place = Sum("y").start(0, f"edge of {name_of(box)}").add(y, f"caption-side: {child.box.style.caption_side}", declared(child.box, "caption-side"))
             sums.write(child.box, "y", place)
 

@@ -12,6 +12,7 @@ from ..fragments import Fragment, OutOfFlow, Placed, Space
 from ..sizes.intrinsic import contributions
 from ..sizes.ratios import ratio_of
 from ..sizes.sizing import (
+    auto_margins,
     clamp_block,
     height_from_ratio,
     relative_offset,
@@ -244,7 +245,8 @@ class _TableLayout:
             child = self.ctx.layout(caption, Space(width))
             y += edges.margin_top
             dx, dy = self.moves.get(id(caption), (0, 0))
-            fragment.children.append(Placed(edges.margin_left + dx, y + dy, child))
+            left, _ = auto_margins(edges, child.width, width)
+            fragment.children.append(Placed(left + dx, y + dy, child))
             y += child.height + edges.margin_bottom
         return y
 
