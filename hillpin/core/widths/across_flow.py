@@ -8,6 +8,7 @@ from ..layout.block.floats import Floats
 from ..layout.block.margins import FlowRules
 from ..layout.boxes import BLOCK, TABLE, Box
 from ..layout.inline.line_alignment import halves_before, waiting_at
+from ..styles.values import ZERO
 from .across_sizes import ARRAYS, EdgesAcross, NotAcrossError, Row, Units, everywhere, larger
 from .strips import ARRAY_MARGINS, NOTHING, BlocksAcross, Formatting, Inside, Strip, Waiting, row_of
 
@@ -35,7 +36,7 @@ class FlowAcross(FlowRules[Units, Inside]):
                 run = []
             if child.is_out_of_flow:
                 waiting = waiting_at(child, 0, 0)
-                if (waiting.justify, waiting.align) != ("start", "start"):
+                if (waiting.justify, waiting.align) != ("start", "start") or self.box.style.text_indent != ZERO:
                     raise NotAcrossError
                 self.inside.waiting.append(Waiting(child, self.width * halves_before(self.box, child) // 2, self.here()))
             else:

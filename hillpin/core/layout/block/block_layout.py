@@ -150,7 +150,8 @@ class _BlockFlow(FlowRules[int, Inside]):
         if self.floats.items:
             low, high = self.floats.bounds(self.cy + self.here(), 1, self.cx, self.cx + self.width)
             left, right = low - self.cx, high - self.cx
-        waiting = OutOfFlow(box, left + (right - left) * halves_before(self.box, box) // 2, self.here())
+        indent = self.box.style.text_indent.resolve(self.width)
+        waiting = OutOfFlow(box, left + (right - left) * halves_before(self.box, box) // 2 + indent, self.here())
         return turned_waiting([waiting], self.width)[0] if self.box.is_reversed else waiting
 
     def _float(self, box: Box) -> None:

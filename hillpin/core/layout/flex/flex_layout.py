@@ -70,7 +70,7 @@ class _FlexLayout:
         if (inner_height != INDEFINITE) == self.space.definite:
             return inner_height
         by_ratio = height_by_ratio(self.box, self.edges, self.width)
-        return max(clamp_block(self.box, by_ratio, self.edges, self.space.percent_block) - self.edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
+        return max(clamp_block(self.box, by_ratio, self.edges, self.space.percent_block, by_ratio) - self.edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
 
     def lines(self) -> list[FlexLine]:
         """The items in their order on lines."""

@@ -150,7 +150,7 @@ class GridLayout:
             height = self.space.fixed_block
         by_ratio = height_by_ratio(self.box, self.edges, width) if height == INDEFINITE else INDEFINITE
         if by_ratio != INDEFINITE:
-            height = clamp_block(self.box, by_ratio, self.edges, self.space.percent_block)
+            height = clamp_block(self.box, by_ratio, self.edges, self.space.percent_block, by_ratio)
         inner_height = max(height - self.edges.block, 0) if height != INDEFINITE else INDEFINITE
         natural = 0
         column_gap = self.style.column_gap.resolve(inner_width)

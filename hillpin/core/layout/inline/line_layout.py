@@ -309,7 +309,7 @@ class _LineLayout:
             result.line_height = line_box.height
         else:
             result.inlines += self._empty_boxes(line, top, indent)
-        self._static_positions(line, line_box, top)
+        self._static_positions(line, line_box, top, indent)
         bottom = top + (line_box.height if line_box is not None else 0)
         self.y = bottom if line_box is not None else self.y
         for part in line.floats_after:
@@ -351,9 +351,9 @@ class _LineLayout:
     def _start(self, line: Line, indent: int = 0) -> int:
         return self.left + aligned(self.box, line, max(self.right - self.left - indent, 0), self.content.text)[0]
 
-    def _static_positions(self, line: Line, line_box: LineBox | None, top: int) -> None:
+    def _static_positions(self, line: Line, line_box: LineBox | None, top: int, indent: int) -> None:
         widening = aligned(self.box, line, max(self.right - self.left - line.width, 0), self.content.text)[1] if line.width else 0.0
-        position, follows, shown = self._start(line), False, ""
+        position, follows, shown = self._start(line, indent) + indent, False, ""
         opened: set[Box] = set()
         if line_box is not None and line.width:
             position = line_box.left

@@ -5,7 +5,8 @@ from __future__ import annotations
 import unicodedata
 
 from ...styles.style import ComputedStyle
-from ..boxes import INLINE, TEXT, Box
+from ..boxes import INLINE, REPLACED, TEXT, Box
+from ..tree.fields import words_in
 
 _WITHIN_WORDS = "'\u2019\u00b7\u2027\u00ad\u200d\u2060"
 """What parts no word where letters stand on both sides (after UAX #29; a full stop does in Chromium)."""
@@ -15,13 +16,19 @@ def _goes_on(character: str) -> bool:
     return character.isalnum() or character == "_" or character in _WITHIN_WORDS or unicodedata.category(character)[0] == "M"
 
 
+def _is_of_a_word(character: str) -> bool:
+    return character.isalnum() or character == "_"
+
+
 def goes_on_with_a_word(box: Box) -> bool:
     """Whether the text of a box begins within a word: by the last character of the text before it in the tree, as the browser has
     it. Inline boxes, empty texts, boxes out of flow, and what ``::after`` counts (it comes later) are passed over."""
     before = _before(box)
     while before is not None:
         if before.kind == TEXT and before.text not in ("", "\u200b") and not _comes_later(before):
-            return before.text[-1].isalnum() or before.text[-1] == "_"
+            return _is_of_a_word(before.text[-1])
+        if before.kind == REPLACED and before.element is not None:
+            return _is_of_a_word(words_in(before.element)[-1:])
         is_passed = before.kind in (TEXT, INLINE) or before.is_out_of_flow or _goes_on_inside(before)
         before = _before(before) if is_passed else None
     return False
@@ -63,6 +70,6 @@ def transformed(text: str, style: ComputedStyle, in_word: bool = False) -> str:
         result: list[str] = []
         for character in text:
             result.append(character if in_word else character.title())
-            in_word = character.isalnum() or character == "_" or (in_word and _goes_on(character))
+            in_word = _is_of_a_word(character) or (in_word and _goes_on(character))
         return "".join(result)
     return text

@@ -15,6 +15,7 @@ from ...units import rounded
 from ..inline.inline_metrics import metrics_of
 from ..inline.text_shaping import running_sums, shape_run
 from ..inline.text_transforms import transformed
+from ..tree.fields import chosen_option
 from .natural import Natural
 
 _IN_GROUP = "    "
@@ -32,7 +33,7 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
     if is_list_box(element):
         return _list_box(element, options, style, fonts, line, max(len(options), 1) if by_content else size)
     if by_content:
-        chosen = next((option for option in reversed(options) if "selected" in option.attributes), options[0] if options else None)
+        chosen = chosen_option(element)
         widest = math.ceil(_in_menu(chosen, style, fonts) * 64) if chosen is not None else 0
     else:
         widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64

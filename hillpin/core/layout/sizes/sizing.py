@@ -197,7 +197,8 @@ def block_size(box: Box, edges: Edges, space: Space, content: int, width: int) -
         is_automatic = AUTO_KIND <= box.style.height.kind <= Kind.FIT_CONTENT and box.style.min_height.kind == AUTO_KIND
         if is_automatic and box.style.overflow_y in ("visible", "clip"):
             height = max(height, content)
-        return clamp_block(box, height, edges, space.percent_block, content)
+        # Words for the content mean what the ratio has it, too.
+        return clamp_block(box, height, edges, space.percent_block, height)
     return clamp_block(box, content, edges, space.percent_block, content)
 
 
@@ -210,5 +211,5 @@ def child_percent_basis(box: Box, edges: Edges, space: Space, width: int) -> int
         if has_plain_height(box):
             return INDEFINITE
         by_ratio = height_by_ratio(box, edges, width) if space.fixed_block == INDEFINITE and space.definite else INDEFINITE
-        return max(by_ratio - edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
+        return max(clamp_block(box, by_ratio, edges, space.percent_block, by_ratio) - edges.block, 0) if by_ratio != INDEFINITE else INDEFINITE
     return max(height - edges.block, 0)

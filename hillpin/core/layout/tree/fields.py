@@ -8,6 +8,8 @@ from ...styles.style import ComputedStyle
 from ..boxes import Box, Kind
 
 ZERO_WIDTH_SPACE = "\u200b"
+_NO_FILE = "No file chosen"
+_WITHOUT_WORDS = ("checkbox", "radio", "range", "color", "hidden", "image", "date", "time", "month", "week", "datetime-local")
 _LABELS = {"submit": "Submit", "reset": "Reset"}
 
 
@@ -19,6 +21,25 @@ def holds_its_text(element: Element, style: ComputedStyle) -> bool:
 def shown_text(element: Element) -> str:
     """What a text area shows: its text, or the words that stand for it."""
     return element.text() or element.attributes.get("placeholder", "")
+
+
+def chosen_option(element: Element) -> Element | None:
+    """The option that a menu shows: the last that is marked as selected, or the first."""
+    options = [node for node in element.descendants() if node.tag == "option"]
+    return next((option for option in reversed(options) if "selected" in option.attributes), options[0] if options else None)
+
+
+def words_in(element: Element) -> str:
+    """The words that a field holds, without those that only stand for them."""
+    if element.tag == "textarea":
+        return element.text()
+    if element.tag == "select":
+        chosen = chosen_option(element)
+        return chosen.text() if chosen is not None else ""
+    if element.tag == "input":
+        kind = element.attributes.get("type", "").lower()
+        return _NO_FILE if kind == "file" else "" if kind in _WITHOUT_WORDS else element.attributes.get("value", "")
+    return ""
 
 
 def text_in_field(element: Element, style: ComputedStyle, resolver: StyleResolver) -> Box:
