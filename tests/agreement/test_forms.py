@@ -232,7 +232,7 @@ class Overflow(AgreementCase):
 
 class LinesOfFields(AgreementCase):
     def test_how_low_a_line_may_be(self) -> None:
-        """A line no higher than its letters is as high as the font says; a menu without its look has none of the room between lines."""
+        """A line that is not 1 px higher than its letters is as high as the font says; a menu without its look has none of the room between lines."""
         fields = (
             "<input class=x>", "<input class=x value=abc>", "<input type=search class=x>", "<input type=number class=x>", "<input type=date class=x>",
             "<input type=submit class=x value=go>", "<button class=x>go</button>", "<select class=x><option>a</select>", "<textarea class=x></textarea>", "<input type=file class=x>",
@@ -245,3 +245,19 @@ class LinesOfFields(AgreementCase):
             for line in ("normal", "24px", "10px", "1", "1.1", "1.6", "0", "50%")
             for look in ("", "padding: 0; border: 0", "appearance: none")
         )
+
+
+class LowLines(AgreementCase):
+    def test_from_which_line_height_on_a_line_is_as_high_as_asked_for(self) -> None:
+        fields = ("<input>", "<textarea></textarea>")
+        self.agree_each(
+            (f"input, textarea {{ font: {weight} {size}px/{line} {family} }}", field)
+            for weight in (400, 600) for family in ("Sans", "serif") for size in (10, 11.5, 13.3333, 16, 20, 22.95) for line in (0.9, 1, 1.01, 1.05, 1.1, 1.2) for field in fields
+        )  # fmt: skip
+
+
+class CapitalsBehindFields(AgreementCase):
+    def test_words_that_a_field_holds_go_on_behind_it(self) -> None:
+        """As the browser has it: what a field shows by itself is the text before."""
+        fields = ("<textarea>Words</textarea>", "<textarea>words </textarea>", "<textarea placeholder=abc></textarea>", "<input value=ab>", "<input placeholder=ab>", "<input type=file>", "<select><option>ab</select>", "<select><option>ab<option selected>x-</select>", "<input type=checkbox value=on>", "<button>go</button>", "<u>ab</u>")
+        self.agree_each(("b { text-transform: capitalize } u { display: inline-block }", f"<p>{field}<b>{text}</b>") for field in fields for text in ("known isles", " known isles", "<i>known</i> isles"))

@@ -238,3 +238,13 @@ class InPartedInlines(AgreementCase):
     def test_at_every_width(self) -> None:
         body = '<p>Boats <a style="position: relative">go <span style="display: block; padding: 2%">round @ Vey</span> daily</a></p>'.replace("@", '<q style="position: absolute; left: 10%; bottom: 3px">new</q>')
         self.agree("", body, tuple(range(240, 700, 23)))
+
+
+class BehindTheIndent(AgreementCase):
+    def test_boxes_out_of_flow_that_would_stand_alone_on_a_line(self) -> None:
+        bodies = ("<b>,</b>", "a <b>,</b>", "<b>,</b> b", "<i><b>,</b></i>", "<b>,</b><p>q</p>", "<p>q</p><b>,</b>", "<br><b>,</b>", "<u>f</u><b>,</b>")
+        self.agree_each(
+            (f"section {{ width: 340px; {indent} }} b {{ {box} }} u {{ float: left }}", f"<section>{body}</section>")
+            for indent in ("text-indent: 2em", "text-indent: -20px", "text-indent: 10%; text-align: right", "text-indent: 2em; text-align: center", "")
+            for box in ("position: absolute", "position: fixed; display: block", "position: absolute; display: inline-flex", "position: absolute; display: list-item") for body in bodies
+        )  # fmt: skip

@@ -78,3 +78,11 @@ class Containers(AgreementCase):
             for item in ("", "width: 60px", "aspect-ratio: 4; display: flex", "overflow: hidden", "flex: 1")
             for part in ("height: 100%", "height: 50%", "min-height: 100%", "max-height: 50%; display: flex") for rest in rests
         )  # fmt: skip
+
+    def test_parts_of_a_height_that_limits_hold(self) -> None:
+        limits = ("", "max-height: 90px", "min-height: 400px", "max-height: 90px; padding: 5px", "max-height: 90px; box-sizing: border-box; padding: 5px", "max-height: max-content", "max-height: 90px; min-height: 100px")
+        self.agree_each(
+            (f"section {{ width: 340px; display: {display}; aspect-ratio: {ratio}; {limit} }} p {{ {part} }}", "<section><p>x</p></section>y")
+            for display in ("block", "flow-root", "flex", "inline-block", "list-item") for ratio in ("1", "auto 3/1") for limit in limits
+            for part in ("height: 50%", "height: min(66.66%, 190px)", "min-height: 50%", "max-height: 20%; height: 300px")
+        )  # fmt: skip

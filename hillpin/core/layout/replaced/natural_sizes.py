@@ -172,8 +172,8 @@ def _average_width(style: ComputedStyle, fonts: FontStore) -> float:
 def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natural:
     kind = element.attributes.get("type", "text").lower()
     line, ascent = _line(style, fonts)
-    if style.is_text_field and kind not in DATE_KINDS and kind != "file" and float(style.font_size) * 64 >= line:
-        # As the browser has it: lines no higher than their letters are as high as the font says.
+    if style.is_text_field and kind not in DATE_KINDS and kind != "file" and line < (math.floor(style.font_size + 0.5) + 1) * 64:
+        # As the browser has it: lines that are not 1 px higher than their letters, in whole px, are as high as the font says.
         line, ascent = _plain_line(style, fonts)
     if element.tag == "select":
         return natural_of_select(element, style, fonts, line, ascent)
