@@ -28,8 +28,8 @@ HEAD = """<!DOCTYPE html><html lang="en"><meta charset="utf-8"><title>t</title><
 body { margin: 0; font: 16px/1.5 Sans; }
 """
 HOST = '<!DOCTYPE html><iframe id="frame" style="position:absolute;inset:0;border:0;height:800px"></iframe>'
-LOADED = re.compile(r"url\(|@import|type=.?image|srcset|shadowroot|autofocus|<(?:!doctype|html|head|body|frame|noscript|script|img|link|base|meta|iframe|object|embed|video|audio|picture|dialog)", re.IGNORECASE)
-"""What a page has to be loaded for by itself; any other is put into the document of the one before it, whose fonts are there."""
+LOADED = re.compile(r"url\(|@import|type=.?image|srcset|shadowroot|autofocus|<(?:!doctype|html|head|body|frame|noscript|script|select|img|link|base|meta|iframe|object|embed|video|audio|picture|dialog)", re.IGNORECASE)
+"""What a page has to be loaded for by itself (a menu keeps something of the font before its own came); any other is put into the document of the one before it, whose fonts are there."""
 MEASURE = """async ([widths, source]) => {
   const frame = document.getElementById('frame'), runs = [];
   frame.style.width = widths[0] + 'px';
@@ -45,10 +45,13 @@ MEASURE = """async ([widths, source]) => {
     frame.style.width = width + 'px';
     inside.body.getBoundingClientRect();
     await inside.fonts.ready;
-    // Lines that were laid out before their font came may keep some of it: the page is laid out afresh.
-    inside.body.style.display = 'none';
-    inside.body.getBoundingClientRect();
-    inside.body.style.display = '';
+    // Lines that were laid out before their font came may keep some of it: the page is laid out afresh, but for menus, which keep
+    // it for as long as nobody does that.
+    if (!inside.querySelector('select')) {
+      inside.body.style.display = 'none';
+      inside.body.getBoundingClientRect();
+      inside.body.style.display = '';
+    }
     if (inside.body.getAttribute('style') === '') inside.body.removeAttribute('style');
     // A picture is chosen by the window, and content stays out of view or comes into it, when a frame is drawn.
     if (inside.querySelector('[srcset]') || inside.documentElement.innerHTML.includes('content-visibility')) await new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)));

@@ -21,6 +21,8 @@ class Natural:
     line: tuple[int, int] | None = None
     """For fields of one line: height and baseline of a line as their font alone has it, which they have where a height is
     given that comes to nothing."""
+    inner: int | None = None
+    """For menus: how high the box in their middle is that holds their text; ``baseline`` is from its top."""
     wants_default: bool = True
     """Whether 300 × 150 stand in for missing natural sizes."""
     stands_in: bool = False

@@ -154,6 +154,8 @@ def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> in
     kind = _input_kind(box)
     if kind == "file" or natural.height is None:
         return baseline
+    if natural.inner is not None:
+        return baseline + max(height - natural.inner, 0) // 2
     leaded, told = box.natural, box.style.height
     if natural.line is not None and leaded is not None and leaded.height is not None and leaded.baseline is not None:
         # Where the height that it is told has no more room than its line needs, that has its leading.

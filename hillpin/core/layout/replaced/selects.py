@@ -38,11 +38,15 @@ def natural_of_select(element: Element, style: ComputedStyle, fonts: FontStore, 
     else:
         widest = math.ceil(max((_in_menu(option, style, fonts) for option in options), default=0.0)) * 64
     metrics = metrics_of(fonts, style)
+    # As the browser has it: what the font wants between its lines is not there, and its text keeps the line of the font that stands
+    # in until its own has come.
+    before, high = fonts.before_loading(style).metrics(style.font_size), metrics.ascent + metrics.descent
+    own = (before.ascent + before.descent) * 64
+    own_ascent = (own - high) // 128 * 64 + metrics.ascent
     if is_bare(style):
-        # As the browser has it: what the font wants between its lines is not there.
-        height, baseline = (metrics.ascent + metrics.descent, metrics.ascent) if metrics.is_normal else (line, ascent)
+        height, baseline = (own, own_ascent) if metrics.is_normal else (line, ascent)
         return Natural(widest, height, None, baseline=baseline)
-    return Natural(widest + _ARROW, metrics.ascent + metrics.descent + 128, None, baseline=metrics.ascent + 64)
+    return Natural(widest + _ARROW, (own if by_content else high) + 128, None, baseline=64 + own_ascent, inner=own + 128)
 
 
 def is_list_box(element: Element) -> bool:
