@@ -17,7 +17,8 @@ LISTENS = """(() => {
     asked.push(question);
     if (asked.length > 30) asked.shift();
     const answer = fetched(what, how);
-    answer.then(async told => { question.answer = told.ok ? told.status : `${told.status} ${await told.clone().text()}`; }, failure => { question.answer = String(failure); });
+    // What is given up may be given up while its answer is read.
+    answer.then(async told => { question.answer = told.status; if (!told.ok) question.answer += ` ${await told.clone().text()}`; }).catch(failure => { question.answer += `: ${failure}`; });
     return answer;
   };
 })()"""

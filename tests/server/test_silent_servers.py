@@ -59,11 +59,15 @@ class _StopsAtTheRequest(_OpensNoSession):
 class Silent(unittest.TestCase):
     def place_at(self, server: Callable[[], asyncssh.SSHServer]) -> None:
         """Reach for a server that runs meanwhile."""
-        loop, key = asyncio.new_event_loop(), asyncssh.generate_private_key("ssh-ed25519")
-        acceptor = loop.run_until_complete(asyncssh.listen("127.0.0.1", 0, server_factory=server, server_host_keys=[key]))
+        # A loop of its own thread's: that of the tests may be the browser's.
+        loop, key, enter = asyncio.new_event_loop(), asyncssh.generate_private_key("ssh-ed25519"), SftpPlace._enter
         thread = threading.Thread(target=loop.run_forever, daemon=True)
         thread.start()
-        enter = SftpPlace._enter
+
+        async def begin() -> asyncssh.SSHAcceptor:
+            return await asyncssh.listen("127.0.0.1", 0, server_factory=server, server_host_keys=[key])
+
+        acceptor = asyncio.run_coroutine_threadsafe(begin(), loop).result()
         try:
             with mock.patch.object(SftpPlace, "_enter", lambda place, access, _: enter(place, access, PATIENCE)):
                 SftpPlace(SftpAccess("127.0.0.1", acceptor.get_port(), "practice", "x"), SHORT)
