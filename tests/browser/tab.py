@@ -50,9 +50,9 @@ class Tab:
         return found
 
     def asked(self) -> str:
-        """What the application asked last, a line each, with what it was answered."""
+        """What the application asked last, a line each, with what it was answered; and what it shows."""
         try:
-            lines: list[str] = self.page.evaluate("() => (window.asked ?? []).map(one => `${one.said}: ${one.answer}`)")
+            lines: list[str] = self.page.evaluate("() => [...(window.asked ?? []).map(one => `${one.said}: ${one.answer}`), 'It shows:', document.body.innerText.slice(0, 6000)]")
         except Error as error:
             lines = [str(error)]
         return "\n".join(lines)
