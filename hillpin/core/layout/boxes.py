@@ -8,6 +8,7 @@ from enum import IntEnum
 from typing import Any
 
 from ..markup.tree import Element
+from ..styles.grid_values import Repeat
 from ..styles.style import ComputedStyle
 from ..styles.values import ZERO, Length
 from ..styles.values import Kind as LengthKind
@@ -302,7 +303,7 @@ def _is_default(style: ComputedStyle, name: str) -> bool:
 def height_matters(box: Box) -> bool:
     """Whether the inside of a box may depend on a height given from outside: on a percentage or ``stretch``."""
     if box.height_matters is None:
-        box.height_matters = any(asks_height(child) for child in box.children) or _has_stretched_ratio(box) or _has_bases_of_height(box)
+        box.height_matters = any(asks_height(child) for child in box.children) or _has_stretched_ratio(box) or _has_bases_of_height(box) or _has_rows_by_height(box)
     return box.height_matters
 
 
@@ -314,6 +315,11 @@ def asks_height(box: Box) -> bool:
 def _has_bases_of_height(flex: Box) -> bool:
     """Whether items in a column begin with a part of its height (css-flexbox-1 §7.2.3)."""
     return flex.kind == FLEX and flex.style.flex_direction.startswith("column") and any(item.style.flex_basis.has_percentage for item in flex.children)
+
+
+def _has_rows_by_height(box: Box) -> bool:
+    """Whether a grid has as many rows as fit in its height (css-grid-2 §7.2.3.2)."""
+    return box.kind == GRID and any(isinstance(entry, Repeat) for entry in box.style.grid_template_rows.entries)
 
 
 def _has_stretched_ratio(box: Box) -> bool:

@@ -156,7 +156,9 @@ class GridLayout:
         column_gap = self.style.column_gap.resolve(inner_width)
         row_gap = self.style.row_gap.resolve(max(inner_height, 0))
         least, most = self._block_limits()
-        row_room = inner_height if inner_height != INDEFINITE else most if most < INFINITE else INDEFINITE
+        # A height that its content made in a column says not how many rows fit.
+        is_said = inner_height != INDEFINITE and (self.space.definite or self.space.fixed_block == INDEFINITE)
+        row_room = inner_height if is_said else most if most < INFINITE else INDEFINITE
         columns = self.explicit(True, inner_width, column_gap, INDEFINITE, self._inherited(True))
         rows = self.explicit(False, row_room, row_gap, least, self._inherited(False))
         placed = self.placed(columns, rows)

@@ -78,13 +78,15 @@ def explicit_lines(template: TrackList, areas: Areas, is_column: bool, count: in
 def repetitions(template: TrackList, available: int, gap: int, at_least: int = INDEFINITE) -> int:
     """How often an automatic repetition stands: as often as fits, at least once (§7.2.3.2).
 
-    ``available`` is the definite inner size or maximum; without one ``at_least`` (a minimum) is to be filled.
+    ``available`` is the definite inner size or maximum; without one ``at_least`` (a minimum) is to be filled. Either is what
+    percentages are of.
     """
     repeat = next((entry for entry in template.entries if isinstance(entry, Repeat)), None)
     if repeat is None or not repeat.tracks:
         return 0
-    fixed = sum(_fixed_size(entry, available) + gap for entry in template.entries if isinstance(entry, TrackSize))
-    each = sum(max(_fixed_size(track, available), 64) + gap for track in repeat.tracks)
+    basis = available if available != INDEFINITE or at_least <= 0 else at_least
+    fixed = sum(_fixed_size(entry, basis) + gap for entry in template.entries if isinstance(entry, TrackSize))
+    each = sum(max(_fixed_size(track, basis), 64) + gap for track in repeat.tracks)
     if available != INDEFINITE:
         return max(1, min((available + gap - fixed) // each if each else 1, MOST_LINES // len(repeat.tracks)))
     if at_least > 0:
