@@ -241,13 +241,14 @@ class _BlockFlow(FlowRules[int, Inside]):
     def _beside_floats(self, box: Box, edges: Edges, space: Space, y: int) -> tuple[Fragment, int, int]:
         floats = self.floats
         while True:
+            y = floats.open_from(self.cy + y) - self.cy
             left, right = floats.bounds(self.cy + y, 1, self.cx, self.cx + self.width)
             fragment, x = self._between(box, edges, space, left - self.cx, right - self.cx)
             low, high = floats.bounds(self.cy + y, fragment.height, self.cx, self.cx + self.width)
             if (low, high) != (left, right):
                 fragment, x = self._between(box, edges, space, low - self.cx, high - self.cx)
                 left, right = low, high
-            fits = x >= left - self.cx and x + fragment.width <= max(right, left) - self.cx
+            fits = not floats.is_crossed(self.cy + y, fragment.height) and x >= left - self.cx and x + fragment.width <= max(right, left) - self.cx
             edge = floats.next_edge(self.cy + y, fragment.height)
             if edge is None or fits or (left == self.cx and right == self.cx + self.width):
                 if edge is None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ...units import ONE
+from .closed_bands import FAR, closed_bands, may_close
 from .outlines import Outline
 
 
@@ -47,7 +48,7 @@ NO_CLAMP = -1
 class Floats:
     """Floats placed so far. Rules of §9.5.1 by their numbers."""
 
-    __slots__ = ("is_cut", "items", "last_top", "lines_left", "lowest", "lowest_left", "lowest_right", "lowest_shown")
+    __slots__ = ("closed", "is_cut", "items", "last_top", "lines_left", "lowest", "lowest_left", "lowest_right", "lowest_shown")
 
     def __init__(self, lines_left: int = NO_CLAMP) -> None:
         """None so far, in a formatting context that shows so many lines yet (css-overflow-4 §5)."""
@@ -57,6 +58,8 @@ class Floats:
         self.lowest_shown = -(1 << 40)
         """How far down floats reach that stand before what is not shown."""
         self.items: list[Exclusion] = []
+        self.closed: list[tuple[int, int]] = []
+        """Bands in which nothing has room (``closed_bands``)."""
         self.last_top = -(1 << 40)
         self.lowest = self.lowest_left = self.lowest_right = -(1 << 40)
 
@@ -71,6 +74,15 @@ class Floats:
 
     def bounds(self, y: int, height: int, left: int, right: int) -> tuple[int, int]:
         """The free span between floats from y over a height, within left and right."""
+        left, right = self._span(y, height, left, right)
+        return left, max(left, right)
+
+    def is_crossed(self, y: int, height: int) -> bool:
+        """Whether floats to the left and to the right lie over one another from y over a height."""
+        left, right = self._span(y, height, -FAR, FAR)
+        return right < left
+
+    def _span(self, y: int, height: int, left: int, right: int) -> tuple[int, int]:
         bottom = y + max(height, 1)
         for item in self.items:
             if item.top < bottom and item.bottom > y and item.right > item.left:
@@ -78,7 +90,7 @@ class Floats:
                     left = max(left, item.right)
                 else:
                     right = min(right, item.left)
-        return left, max(left, right)
+        return left, right
 
     def bounds_of_lines(self, y: int, height: int, left: int, right: int, before: int) -> tuple[int, int]:
         """The free span as lines have it: along the outlines of floats that have one, of the first ones: an outline that comes after a
@@ -100,10 +112,18 @@ class Floats:
         edges = [item.bottom if item.outline is None or not of_lines else min(y + ONE, item.bottom) for item in self.items[:first] if item.top < bottom and item.bottom > y and item.right > item.left]
         return min(edges) if edges else None
 
+    def open_from(self, y: int) -> int:
+        """The first height from y on that no float has closed."""
+        for start, end in self.closed:
+            if start <= y < end:
+                y = end
+        return y
+
     def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int, outline: Outline | None = None) -> tuple[int, int]:
         """Put a float of that margin-box size as high as it may stand, then as far to its side (rules 2, 5 to 9)."""
         y = max(y, self.last_top)
         while True:
+            y = self.open_from(y)
             low, high = self.bounds(y, 1, left, right)
             if width <= high - low or (low == left and high == right):
                 break
@@ -119,7 +139,10 @@ class Floats:
         """Note a placed float."""
         self.last_top = max(self.last_top, item.top)
         if item.bottom > item.top:
+            may_be_closed = self.closed or may_close(item, self.items)
             self.items.append(item)
+            if may_be_closed:
+                self.closed = closed_bands(self.items)
         self.lowest = max(self.lowest, item.bottom)
         if item.is_left:
             self.lowest_left = max(self.lowest_left, item.bottom)
@@ -134,6 +157,8 @@ class Floats:
         """Take back the floats placed since that state."""
         count, self.last_top, self.lowest, self.lowest_left, self.lowest_right = state
         del self.items[count:]
+        if self.closed:
+            self.closed = closed_bands(self.items)
 
     def clear_edge(self, clear: str) -> int | None:
         """The bottom edge that a box with that ``clear`` must be below, or None."""
