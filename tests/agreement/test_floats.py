@@ -283,3 +283,31 @@ class PartedBesideFloats(AgreementCase):
             for inside in ("<p>I</p>", "<div>I</div>", "x<div>I</div>", "<div>I</div>y", "<b><div>I</div></b>", '<div style="overflow: hidden">I</div>', "<b>x</b><div>I</div><i>z</i>")
             for before in ("", "t ")
         )
+
+
+class Shelves(AgreementCase):
+    """Free room between floats, as the browser keeps it (``closed_bands``): where floats stick out of narrow blocks."""
+
+    def test_beside_floats_that_stick_out_to_the_other_side(self) -> None:
+        leads = ("float: left; width: 200px; height: 60px", "float: right; width: 200px; height: 60px", "float: left; width: 300px; height: 30px")
+        boxes = ("width: 16px; margin-left: 40px", "width: 120px", "width: 0", "width: 16px; margin-left: 280px", "width: 16px; float: left", "width: 50px; margin-left: 150px")
+        behind = ("<u></u> <u></u>", "<p><u></u></p>", "<p style='overflow: hidden'><u></u></p>")
+        self.agree_each(
+            (f"section {{ width: 304px }} i {{ {lead} }} div {{ {box} }} b {{ float: {side}; width: {wide}px; height: 25px }} u {{ display: inline-block; width: {word}px; height: 10px }} p {{ margin: 0 }}", f"<section><i></i><div><b></b></div>{after}</section>")
+            for lead in leads for box in boxes for side in ("left", "right") for wide in (20, 95, 250) for word in (50, 110) for after in behind
+        )  # fmt: skip
+
+    def test_boxes_that_are_too_high_for_the_room_above_a_float(self) -> None:
+        behind = ("<p>known isles</p>", "<table><td>known isles</table>", "known isles of the north")
+        self.agree_each(
+            (f"section {{ width: 304px }} i {{ float: {first}; width: {wide}%; height: 20px }} b {{ float: {second}; width: {width}; height: 60px }} p {{ margin: 0 }} p + i + b + p, b + p {{ overflow: hidden }}", f"<section><i></i><p>w</p><b></b>{after}</section>")
+            for first in ("left", "right") for second in ("left", "right") for wide in (30, 60, 100) for width in ("100%", "70%", "350px", "50%; margin: 0 5px") for after in behind
+        )  # fmt: skip
+
+    def test_words_in_a_block_without_a_width(self) -> None:
+        floats = ("float: left; width: 72px; height: 18px", "float: left; width: 30px; height: 40px", "float: right; width: 60px; height: 30px", "float: left; width: 80px; height: 20px")
+        others = ("float: right; width: 76px; height: 18px", "float: left; width: 50px; height: 18px", "float: right; width: 20px; height: 60px")
+        self.agree_each(
+            (f"section {{ width: 80px }} i {{ {one} }} b {{ {other} }} p {{ margin: 0 40px; {more} }}", f"<section><i></i><b></b><p>{text}</p></section>")
+            for one in floats for other in others for more in ("", "margin: 16px 40px", "margin: 0 0 0 80px; width: 0") for text in ("co op", "a", "<u style='display: inline-block; width: 9px; height: 5px'></u>")
+        )  # fmt: skip

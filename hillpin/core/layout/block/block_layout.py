@@ -241,7 +241,7 @@ class _BlockFlow(FlowRules[int, Inside]):
     def _beside_floats(self, box: Box, edges: Edges, space: Space, y: int) -> tuple[Fragment, int, int]:
         floats = self.floats
         while True:
-            y = floats.open_from(self.cy + y) - self.cy
+            y = floats.open_from(self.cy + y, self.cx, self.cx + self.width) - self.cy
             left, right = floats.bounds(self.cy + y, 1, self.cx, self.cx + self.width)
             fragment, x = self._between(box, edges, space, left - self.cx, right - self.cx)
             low, high = floats.bounds(self.cy + y, fragment.height, self.cx, self.cx + self.width)

@@ -5,7 +5,7 @@ that stick out of a narrow block, takes all of it away (CSS 2 §9.5 would leave 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 FAR = 1 << 40
 
@@ -25,6 +25,17 @@ class MarginBox(Protocol):
     def bottom(self) -> int: ...
 
 
+class ClosedBand(NamedTuple):
+    """From ``top`` to ``bottom`` nothing has room but what reaches into what is left between two sides and ends by ``end``; nothing at
+    all where the left one is right of the right one."""
+
+    top: int
+    bottom: int
+    left: int = FAR
+    right: int = -FAR
+    end: int = -FAR
+
+
 def may_close(item: MarginBox, before: Sequence[MarginBox]) -> bool:
     """Whether a float lies over or beyond the inner side of one before it that floats to the other side."""
     if item.is_left:
@@ -32,10 +43,10 @@ def may_close(item: MarginBox, before: Sequence[MarginBox]) -> bool:
     return any(one.is_left and one.right > item.left for one in before)
 
 
-def closed_bands(items: Sequence[MarginBox]) -> list[tuple[int, int]]:
-    """The bands that floats have closed, from where to where down, in their order."""
+def closed_bands(items: Sequence[MarginBox]) -> list[ClosedBand]:
+    """The bands that floats have closed, in their order."""
     shelves = [(-FAR, -FAR, FAR)]
-    bands: list[tuple[int, int]] = []
+    bands: list[ClosedBand] = []
     kept: list[tuple[int, int]] = []
     for item in items:
         if item.right <= item.left:
@@ -46,16 +57,18 @@ def closed_bands(items: Sequence[MarginBox]) -> list[tuple[int, int]]:
             if item.bottom <= top:
                 after.append((top, left, right))
                 continue
+            begins = max([top, *(end for start, end in kept if start <= top)])
             is_within = item.left <= right and item.right >= left
-            if item.top > top and is_within:
-                kept.append((top, item.top))
             low, high = (max(left, item.right), right) if item.is_left else (left, min(right, item.left))
             if low <= high:
                 after.append((top, low, high))
+            elif is_within:
+                bands += [ClosedBand(begins, min(item.top, below), left, right, item.top), ClosedBand(max(top, item.top), min(item.bottom, below))]
             else:
-                begins = max(top, item.top) if is_within else max([top, *(end for start, end in kept if start <= top)])
-                bands.append((begins, min(item.bottom, below)))
+                bands.append(ClosedBand(begins, min(item.bottom, below)))
+            if item.top > top and is_within:
+                kept.append((top, item.top))
             if item.bottom < below:
                 after.append((item.bottom, left, right))
         shelves = after
-    return [(start, end) for start, end in bands if start < end]
+    return [band for band in bands if band.top < band.bottom]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ...units import ONE
-from .closed_bands import FAR, closed_bands, may_close
+from .closed_bands import FAR, ClosedBand, closed_bands, may_close
 from .outlines import Outline
 
 
@@ -58,8 +58,7 @@ class Floats:
         self.lowest_shown = -(1 << 40)
         """How far down floats reach that stand before what is not shown."""
         self.items: list[Exclusion] = []
-        self.closed: list[tuple[int, int]] = []
-        """Bands in which nothing has room (``closed_bands``)."""
+        self.closed: list[ClosedBand] = []
         self.last_top = -(1 << 40)
         self.lowest = self.lowest_left = self.lowest_right = -(1 << 40)
 
@@ -112,18 +111,18 @@ class Floats:
         edges = [item.bottom if item.outline is None or not of_lines else min(y + ONE, item.bottom) for item in self.items[:first] if item.top < bottom and item.bottom > y and item.right > item.left]
         return min(edges) if edges else None
 
-    def open_from(self, y: int) -> int:
-        """The first height from y on that no float has closed."""
-        for start, end in self.closed:
-            if start <= y < end:
-                y = end
+    def open_from(self, y: int, left: int, right: int, height: int = 0) -> int:
+        """The first place from y on that no float has closed for what stands within left and right, so high."""
+        for band in self.closed:
+            if band.top <= y < band.bottom and (band.left > right or band.right < left or y + height > band.end):
+                y = band.bottom
         return y
 
     def place(self, is_left: bool, width: int, height: int, y: int, left: int, right: int, outline: Outline | None = None) -> tuple[int, int]:
         """Put a float of that margin-box size as high as it may stand, then as far to its side (rules 2, 5 to 9)."""
         y = max(y, self.last_top)
         while True:
-            y = self.open_from(y)
+            y = self.open_from(y, left, right)
             low, high = self.bounds(y, 1, left, right)
             if width <= high - low or (low == left and high == right):
                 break

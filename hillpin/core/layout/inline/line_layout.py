@@ -173,9 +173,10 @@ class _LineLayout:
             room = self.right - self.left
             intruded = max(room, 0) < self.width
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
-            opens = floats.open_from(self.cy + top)
-            is_shut = self.is_crossed or opens > self.cy + top or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
-            if (line.has_content or self._ends_at_block(line)) and (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap":
+            opens = floats.open_from(self.cy + top, self.cx, self.cx + self.width)
+            is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
+            is_too_wide = (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap"
+            if (line.has_content or self._ends_at_block(line)) and (is_too_wide or opens > self.cy + top):
                 edge = opens if opens > self.cy + top else floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
@@ -183,6 +184,11 @@ class _LineLayout:
                     continue
             self.assembler.is_first_line = not self.result.line_count
             line_box = self._assemble(line, indent)
+            opens = floats.open_from(self.cy + top, self.cx, self.cx + self.width, line_box.height)
+            if opens > self.cy + top:
+                top, height = opens - self.cy, 1
+                self._take_back_later()
+                continue
             before = (self.left, self.right)
             self._bounds(top, line_box.height)
             if (self.left, self.right) == before or line_box.height <= height:
