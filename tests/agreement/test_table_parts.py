@@ -68,3 +68,14 @@ class CollapsedEdges(AgreementCase):
                 for second_tag in ("col", "colgroup")
                 for row in rows
             )
+
+
+class WithoutRows(AgreementCase):
+    def test_groups_without_rows_beside_those_that_have_some(self) -> None:
+        bodies = ("<thead></thead><tr><td>a", "<tbody><tr><td>a</tbody><tbody></tbody>", "<tbody><tr><td>a</tbody><tbody></tbody><tbody><tr><td>b</tbody>", "<tbody></tbody><tbody><tr><td>a</tbody>", "<tfoot></tfoot><tbody><tr><td>a</tbody>", "<caption>c</caption><thead></thead><tr><td>a", "<thead><tr style='display: none'><td>h</thead><tr><td>a")
+        tables = ("height: 48px", "", "height: 48px; padding: 3px; border: 2px solid", "border-collapse: collapse; height: 40px; border: 6px solid", "border-spacing: 9px 7px; height: 60px", "width: 80px; border: 1px solid", "min-height: 90px")
+        self.agree_each((f"table {{ {table} }}", f"<table>{body}</table>") for table in tables for body in bodies)
+
+    def test_a_ratio_is_that_of_what_is_within_the_border(self) -> None:
+        tables = ("aspect-ratio: 16/9; border-left: 8px solid", "aspect-ratio: 2; width: 60px; border: 3px solid", "aspect-ratio: auto 2; width: 60px; padding: 3px", "aspect-ratio: 1; border-top: 9px solid")
+        self.agree_each((f"section {{ {around} }} table {{ {table} }}", f"<section><table><tr><td>{cell}</table></section>") for table in tables for around in ("", "display: flex", "width: 100px") for cell in ("a", "Known isles"))

@@ -139,7 +139,8 @@ def height_from_ratio(box: Box, edges: Edges, width: int) -> int:
     """The border-box height that a border-box width gives through ``aspect-ratio``."""
     ratio = ratio_of(box) or 1.0
     if is_of_border_box(box):
-        return max(int(f32(width / ratio)), edges.block)
+        # As the browser has it: what tables have at their sides does not count.
+        return max(int(f32((width - edges.inline if box.kind == TABLE else width) / ratio)), edges.block)
     return int(f32(max(width - edges.inline + sum(box.gutters), 0) / ratio)) + edges.block
 
 

@@ -103,8 +103,10 @@ class _TableLayout:
         rows = row_sizes(self.grid, measured, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         if inner_height != INDEFINITE and inner_height > natural:
-            # As the browser has it: rows without columns stand without spacing, and lose what it would take.
-            lost = 0 if self.grid.columns else spacing_of(self.box)[1] * (len(rows) + 1)
+            # As the browser has it: rows without columns stand without spacing, and lose what it would take, as it does for groups
+            # without rows.
+            without_rows = sum(not self.grid.rows_of(group) for group in self.grid.groups) if rows else 0
+            lost = self.down * without_rows if self.grid.columns else spacing_of(self.box)[1] * (len(rows) + 1)
             fill_table_height(rows, self.grid, inner_height - natural - lost, self.down)
         natural = sum(row.height for row in rows) + self.down * self._gaps(rows)
         total = max(natural, inner_height if inner_height != INDEFINITE else 0)
@@ -322,7 +324,7 @@ class _TableLayout:
             return
         left = self.edges.left + self.across
         inner = offsets[-1] + widths[-1] - self.across
-        has_cells = bool(self.grid.cells)
+        has_cells, end = bool(self.grid.cells), first - self.down
         # Without cells, or with none that is shown, the columns are at the table's top, above its border and captions.
         first, bottom = self._column_ends(rows, tops) if has_cells else (0, 0)
         for row, top, size in zip(self.grid.rows, tops, rows, strict=True):
@@ -334,6 +336,8 @@ class _TableLayout:
             if own:
                 end = tops[own[-1]] + rows[own[-1]].height
                 self._note_part(fragment, group, left, tops[own[0]], inner, end - tops[own[0]])
+            elif self.grid.rows:
+                self._note_part(fragment, group, left, end, inner, 0)
         self._note_columns(fragment, widths, offsets, first, bottom)
         for before, (column, _) in self.grid.merged:
             if column is not None:
