@@ -188,3 +188,7 @@ class WordsForTheContent(AgreementCase):
             (f"section {{ width: 224px }} div {{ display: flex; {around} }} img {{ flex-basis: {base} }}", f"<section><div>{picture}{rest}</div></section>")
             for around in ("", "flex-flow: column", "height: 100px", "flex-flow: column; height: 90px", "flex-wrap: wrap") for base in bases for picture in self.PICTURES for rest in ("", "<p>Known isles</p>")
         )  # fmt: skip
+
+    def test_of_a_height_that_a_limit_holds(self) -> None:
+        sizes = ("width: max-content; height: 60px; max-height: 40px", "width: min-content; height: 18vw; max-height: 19ch", "max-width: max-content; height: 60px; max-height: 30px")
+        self.agree_each((f"div {{ display: flex; {around} }} img {{ {size} }}", f"<div>{picture}</div>") for around in ("", "height: 100px", "flex-wrap: wrap") for size in sizes for picture in self.PICTURES)

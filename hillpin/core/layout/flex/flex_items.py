@@ -251,7 +251,7 @@ class _Sizes:
         if length.kind in CONTENT and self.box.kind == REPLACED:
             transferred = self._transferred()
             if transferred != INDEFINITE or _fills_the_room(self.box, self.axes):
-                return self._room() if transferred == INDEFINITE else transferred
+                return self._room() if transferred == INDEFINITE else self._through_ratio(transferred)
         margins = self.edges.margin_left + self.edges.margin_right
         return resolve_inline(self.ctx, self.box, length, self.edges, self.axes.inner_width, margins)
 
