@@ -59,3 +59,7 @@ class HeldOpen(AgreementCase):
             (f"ul {{ margin: 0 }} i {{ float: left }} li {{ {height}; {marker} }}", f"<ul><li>{inside}</li><li>next</li></ul>")
             for height in heights for marker in ("", "list-style: none", "list-style: inside", "list-style-type: decimal; font-size: 30px") for inside in insides
         )  # fmt: skip
+
+    def test_buttons_and_fieldsets_have_no_marker(self) -> None:
+        elements = ("<button class=x>When</button>", "<fieldset class=x>f</fieldset>", "<p class=x>a</p>", "<input type=submit class=x value=go>", "<textarea class=x></textarea>")
+        self.agree_each((f".x {{ display: list-item; {marker} }}", f"<section>{element}</section>") for element in elements for marker in ("list-style-position: inside", "list-style: decimal inside", "", "width: 60px"))

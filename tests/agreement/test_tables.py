@@ -257,3 +257,12 @@ class Captions(AgreementCase):
             (f"section {{ width: {width}px }} table {{ {table} }} caption {{ {caption}; caption-side: {side} }}", f"<section><table><caption>Dogs</caption><tr><td>{cells}</table></section>")
             for width in (304, 500) for table in tables for caption in captions for side in ("top", "bottom") for cells in ("incomprehensibilities nine is", "a<td>b")
         )  # fmt: skip
+
+
+class FixedParts(AgreementCase):
+    def test_what_is_around_a_fixed_table_that_is_a_part_of_it_is_as_wide_as_it_may_be(self) -> None:
+        arounds = ("float: left", "display: table", "display: inline-block", "position: absolute", "display: grid; grid-template-columns: auto auto", "float: left; max-width: 90px", "display: flex", "width: min-content")
+        self.agree_each(
+            (f"section {{ width: 500px }} div {{ {around} }} table {{ table-layout: {layout}; width: {width} }}", f"<section><div><table><tr><td>{cells}</table></div></section>")
+            for around in arounds for layout in ("fixed", "auto") for width in ("40%", "calc(40% - 18px)", "min(12.5%, 280px)", "100px", "auto") for cells in ("When", "a<td>b")
+        )  # fmt: skip

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection
 
 from ...styles.values import AUTO_KIND, Kind
-from ...units import INDEFINITE
+from ...units import INDEFINITE, ONE
 from ..boxes import FLEX, GRID, Box, Edges, edges_of, height_matters
 from ..context import Context
 from ..fragments import Fragment, OutOfFlow, Placed, Space
@@ -25,6 +25,9 @@ from ..sizes.sizing import (
 from .table_columns import distribute_auto, distribute_fixed, grid_sizes, measured_columns
 from .table_grid import Column, RowSize, TableCell, TableGrid, gone_columns, table_grid
 from .table_rows import MeasuredCell, aligns_baseline, ascent_of, collapse_rows, fill_table_height, measure_cell, row_sizes, row_tops
+
+WIDEST = 1_000_000 * ONE
+"""In 1/64 px."""
 
 
 def spacing_of(box: Box) -> tuple[int, int]:
@@ -64,6 +67,9 @@ def table_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
     low, high = grid_sizes(columns, trusts_percentages(box), grid.merged_sizes)
     gaps = across * (len(grid.columns) + 1 if grid.columns else 2)
     captions = max((contributions(ctx, caption)[0] for caption in grid.captions), default=0) - edges.inline
+    if is_fixed(box) and box.style.width.has_percentage:
+        # As the browser has it: what is around a table that is a part of it is as wide as it may be.
+        high = WIDEST
     return max(low + gaps, captions), max(high + gaps, low + gaps, captions)
 
 

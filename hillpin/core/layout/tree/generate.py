@@ -55,6 +55,11 @@ _KINDS: dict[str, Kind] = {
 _CONTAINING = frozenset({"layout", "paint", "content", "strict"})
 
 
+
+def _has_marker(element: Element, display: str) -> bool:
+    """Whether an element has a marker: as the browser has it, buttons and fieldsets have none."""
+    return is_list_item(display) and element.tag not in ("button", "fieldset")
+
 class Generator:
     """Makes the box tree of a document."""
 
@@ -96,7 +101,7 @@ class Generator:
         children: list[Box] = []
         self.counters.enter()
         as_item = style.display in ITEM_CONTAINERS and not style.is_legacy_box
-        if is_list_item(style.display) and (style.list_style_position == "inside" or box.kind == Kind.INLINE):
+        if _has_marker(element, style.display) and (style.list_style_position == "inside" or box.kind == Kind.INLINE):
             children += self.markers.inside(element, style)
         self._content(element, style, as_item, children)
         self.counters.leave()
@@ -174,7 +179,7 @@ class Generator:
             return
         box = self.box_for(style, element)
         self._note_features(box, element, style)
-        if is_list_item(display) and box.kind == Kind.BLOCK:
+        if _has_marker(element, display) and box.kind == Kind.BLOCK:
             self.markers.outside(box, None if box.pseudo else element, style)
         into.append(box)
         if element.tag == "button":
