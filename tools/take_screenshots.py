@@ -36,7 +36,7 @@ def wait_for_server() -> None:
 def take(page: Page) -> None:
     """The pictures of all main views."""
     page.goto(ADDRESS)
-    page.get_by_text("up to 1,128 wide").wait_for()
+    page.get_by_text("up to 1,128 wide").first.wait_for()
     page.get_by_text("Drawing its hill").first.wait_for(state="detached", timeout=60_000)
     page.screenshot(path=TARGET / "sites.png")
     page.goto(f"{ADDRESS}/sites/1/write")

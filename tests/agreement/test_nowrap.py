@@ -61,7 +61,7 @@ class SpacesThatGo(AgreementCase):
     def test_at_each_width(self) -> None:
         firsts = ("", "aa ", "aaaa bb ", "<img width=30 height=9>")
         seconds = ("bb cc ", " bb cc ", " bb cc", " ", "<img width=50 height=9> ")
-        thirds = (" word", " <img width=40 height=9>", " <i>word</i>", "<i> word</i>", " <b>wo rd</b>", " <br>word", " <wbr>word", "<u style='position: absolute'>f</u> word", " ")
+        thirds = (" word", "&nbsp;word", " <img width=40 height=9>", " <i>word</i>", "<i> word</i>", " <b>wo rd</b>", " <br>word", " <wbr>word", "<u style='position: absolute'>f</u> word", " ")
         texts = [f"<span>{first}</span><b>{second}</b>{third}" for first in firsts for second in seconds for third in thirds]
         self.agree_each(
             (f"p {{ width: {width}; font: 16px/20px monospace; margin: 0 }} b {{ white-space: nowrap }}", f"<p>{text}</p>") for width in ("40px", "90px", "130px", "min-content", "max-content") for text in texts

@@ -63,6 +63,6 @@ def turned_floats(floats: Floats, left: int, right: int) -> Floats:
 def turn_floats(source: Floats, into: Floats, left: int, right: int) -> None:
     """Let floats be those of another formatting context, seen in a mirror."""
     both = left + right
-    into.items = [Exclusion(not one.is_left, both - one.right, one.top, both - one.left, one.bottom) for one in source.items]
+    into.hold([Exclusion(not one.is_left, both - one.right, one.top, both - one.left, one.bottom) for one in source.items], bool(source.closed))
     into.lines_left, into.is_cut, into.lowest_shown = source.lines_left, source.is_cut, source.lowest_shown
     into.last_top, into.lowest, into.lowest_left, into.lowest_right = source.last_top, source.lowest, source.lowest_right, source.lowest_left

@@ -248,7 +248,7 @@ class _BlockFlow(FlowRules[int, Inside]):
             if (low, high) != (left, right):
                 fragment, x = self._between(box, edges, space, low - self.cx, high - self.cx)
                 left, right = low, high
-            fits = not floats.is_crossed(self.cy + y, fragment.height) and x >= left - self.cx and x + fragment.width <= max(right, left) - self.cx
+            fits = x >= left - self.cx and x + fragment.width <= max(right, left) - self.cx and not floats.is_crossed(self.cy + y, fragment.height)
             edge = floats.next_edge(self.cy + y, fragment.height)
             if edge is None or fits or (left == self.cx and right == self.cx + self.width):
                 if edge is None:

@@ -55,12 +55,12 @@ class Floats:
         self.lines_left = lines_left
         self.is_cut = False
         """Whether there are lines that are not shown."""
-        self.lowest_shown = -(1 << 40)
+        self.lowest_shown = -FAR
         """How far down floats reach that stand before what is not shown."""
         self.items: list[Exclusion] = []
         self.closed: list[ClosedBand] = []
-        self.last_top = -(1 << 40)
-        self.lowest = self.lowest_left = self.lowest_right = -(1 << 40)
+        self.last_top = -FAR
+        self.lowest = self.lowest_left = self.lowest_right = -FAR
 
     def take_lines(self, count: int) -> int:
         """So many lines come now: how many of them count to the height. Of a block behind those that are shown it is one."""
@@ -155,11 +155,14 @@ class Floats:
     def restore(self, state: FloatState) -> None:
         """Take back the floats placed since that state."""
         count, self.last_top, self.lowest, self.lowest_left, self.lowest_right = state
-        del self.items[count:]
-        if self.closed:
-            self.closed = closed_bands(self.items)
+        self.hold(self.items[:count], bool(self.closed))
+
+    def hold(self, items: list[Exclusion], have_closed: bool) -> None:
+        """Have these floats; ``have_closed`` says whether some of them may have closed bands."""
+        self.items = items
+        self.closed = closed_bands(items) if have_closed else []
 
     def clear_edge(self, clear: str) -> int | None:
         """The bottom edge that a box with that ``clear`` must be below, or None."""
         edge = {"left": self.lowest_left, "right": self.lowest_right}.get(clear, self.lowest)
-        return edge if edge > -(1 << 40) else None
+        return edge if edge > -FAR else None

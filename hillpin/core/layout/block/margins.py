@@ -205,7 +205,7 @@ class _AtOneWidth:
 
     def fits(self, box: Box, beside: tuple[Box, ...], basis: int, strut: Strut[int]) -> bool:
         floats, x, y = Floats(), _content_left(box.parent), self.start + WHOLE_MARGINS.joined(self.before, strut).total
-        floats.items = list(self.floats.items)
+        floats.hold(list(self.floats.items), bool(self.floats.closed))
         for one in beside:
             edges, fragment = edges_of(one, basis), self.ctx.layout(one, Space(basis, shrink=True))
             across, down = fragment.width + edges.margin_left + edges.margin_right, fragment.height + edges.margin_top + edges.margin_bottom

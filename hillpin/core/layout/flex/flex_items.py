@@ -146,8 +146,7 @@ class _Sizes:
         if self.axes.is_row and is_pressed(self.box):
             content = self.item.main_around
         elif self.axes.is_row and _fills_the_room(self.box, self.axes):
-            content = self._transferred()
-            content = self._through_ratio(self._room() if content == INDEFINITE else content)
+            content = self._by_content()
         elif self.axes.is_row:
             content = self._transferred()
             if content == INDEFINITE or self.box.kind != REPLACED:
@@ -248,10 +247,9 @@ class _Sizes:
     def _keyword(self, length: Length) -> int:
         if not self.axes.is_row:
             return self._content_height()
-        if length.kind in CONTENT and self.box.kind == REPLACED:
-            transferred = self._transferred()
-            if transferred != INDEFINITE or _fills_the_room(self.box, self.axes):
-                return self._room() if transferred == INDEFINITE else self._through_ratio(transferred)
+        by_content = self._by_content() if length.kind in CONTENT and self.box.kind == REPLACED else INDEFINITE
+        if by_content != INDEFINITE:
+            return by_content
         margins = self.edges.margin_left + self.edges.margin_right
         return resolve_inline(self.ctx, self.box, length, self.edges, self.axes.inner_width, margins)
 
@@ -272,6 +270,14 @@ class _Sizes:
             self.item.base_words = words
             return self._keyword(basis)
         return self._content_base()
+
+    def _by_content(self) -> int:
+        """The width that a ratio gives replaced content in a row: from a definite height, or, where it has nothing else, the room; else
+        INDEFINITE."""
+        transferred = self._transferred()
+        if transferred != INDEFINITE:
+            return self._through_ratio(transferred)
+        return self._room() if _fills_the_room(self.box, self.axes) else INDEFINITE
 
     def _room(self) -> int:
         return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)

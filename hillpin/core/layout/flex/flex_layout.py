@@ -239,8 +239,7 @@ class _FlexLayout:
             wanted = max(wanted, item.edges.inline)
             wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end, content=room_by_content(item, self.axes))
         # A height that a ratio gave was known before, and parts of it were of what that gave.
-        is_known = height_by_ratio(item.box, item.edges, item.main) != INDEFINITE
-        if item.box.kind == REPLACED or wanted != item.cross or (self.axes.is_row and not is_known):
+        if item.box.kind == REPLACED or wanted != item.cross or (self.axes.is_row and height_by_ratio(item.box, item.edges, item.main) == INDEFINITE):
             item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))
         item.cross = wanted
 

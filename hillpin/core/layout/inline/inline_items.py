@@ -21,6 +21,8 @@ from .text_shaping import running_sums, shape_text
 from .text_transforms import goes_on_with_a_word, transformed
 
 OBJECT = "\ufffc"
+_FOLDED = frozenset(" \t\n\r\f")
+"""White space that folds (css-text-3 §4.1.1): no other does."""
 _FIRST_LINE_END = re.compile(r"^[ \t\r\f]*\n[ \t\n\r\f]*")
 _BESIDE_ZERO_WIDTH = re.compile("(?<=\u200b)[ \t\r\f]*\n[ \t\n\r\f]*|[ \t\r\f]*\n[ \t\n\r\f]*(?=\u200b)")
 
@@ -179,7 +181,7 @@ class _Builder:
             text = _BESIDE_ZERO_WIDTH.sub("", text)
             text = text if not (self.pieces and self.pieces[-1].endswith("\u200b")) else _FIRST_LINE_END.sub("", text)
         for character in text:
-            if character in " \t\n\r\f":
+            if character in _FOLDED:
                 if not self.space_pending_removal:
                     result.append(" ")
                     self.space_pending_removal = True
@@ -194,7 +196,7 @@ class _Builder:
     def _may_break_at_its_space(self, box: Box, text: str) -> bool:
         """Whether a text begins with a space that goes, for one that no line is broken at is before it: a line may still be
         broken where it was (css-text-3 §4.1.1)."""
-        if not self.space_pending_removal or not text[:1].isspace() or box.style.text_wrap_mode != "wrap":
+        if not self.space_pending_removal or text[:1] not in _FOLDED or box.style.text_wrap_mode != "wrap":
             return False
         # Each item has its piece of the text.
         before, piece = next(((item, piece) for item, piece in zip(reversed(self.items), reversed(self.pieces), strict=True) if piece), (None, ""))

@@ -172,21 +172,21 @@ class _LineLayout:
             self._bounds(top, height)
             room = self.right - self.left
             intruded = max(room, 0) < self.width
+            opens = self._open_from(top)
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
-            opens = floats.open_from(self.cy + top, self.cx, self.cx + self.width)
             is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
             is_too_wide = (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap"
-            if (line.has_content or self._ends_at_block(line)) and (is_too_wide or opens > self.cy + top):
-                edge = opens if opens > self.cy + top else floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
+            if (line.has_content or self._ends_at_block(line)) and (is_too_wide or opens > top):
+                edge = self.cy + opens if opens > top else floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
                     self._take_back_later()
                     continue
             self.assembler.is_first_line = not self.result.line_count
             line_box = self._assemble(line, indent)
-            opens = floats.open_from(self.cy + top, self.cx, self.cx + self.width, line_box.height)
-            if opens > self.cy + top:
-                top, height = opens - self.cy, 1
+            opens = self._open_from(top, line_box.height)
+            if opens > top:
+                top, height = opens, 1
                 self._take_back_later()
                 continue
             before = (self.left, self.right)
@@ -196,6 +196,10 @@ class _LineLayout:
                 return line, line_box, top
             height = line_box.height
         return line, line_box, top
+
+    def _open_from(self, y: int, height: int = 0) -> int:
+        """The first place from y on that no float has closed for lines so high."""
+        return self.floats.open_from(self.cy + y, self.cx, self.cx + self.width, height) - self.cy
 
     def _has_edges(self, line: Line) -> bool:
         """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
