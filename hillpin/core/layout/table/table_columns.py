@@ -21,7 +21,7 @@ def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool
     if is_fixed:
         _fixed_from_first_row(ctx, grid, columns, spacing)
         for column in columns:
-            column.minimum = column.maximum if column.constrained and column.percent is None else 0
+            column.minimum = column.maximum if column.constrained and column.percent is None else column.minimum
         for cell in grid.cells if fits_content else ():
             column = columns[cell.column]
             if cell.box.column_span == 1 and not column.constrained:
@@ -30,8 +30,10 @@ def measured_columns(ctx: Context, grid: TableGrid, spacing: int, is_fixed: bool
     for cell in grid.cells:
         if cell.box.column_span == 1:
             _add_cell(columns[cell.column], _constraint(ctx, cell.box))
-    for cell in sorted((c for c in grid.cells if c.box.column_span > 1), key=lambda c: c.columns):
+    for cell in sorted((c for c in grid.cells if c.box.column_span > 1), key=lambda c: (c.box.column_span, c.column)):
         _spread_cell(columns[cell.column : cell.column + cell.columns], _constraint(ctx, cell.box), spacing)
+    for column in columns:
+        column.maximum = max(column.maximum, column.minimum)
     _cap_percentages(columns)
     return columns
 
@@ -46,7 +48,6 @@ def _from_column_boxes(own: Box | None, group: Box | None) -> Column:
             column.percent, column.set_by = width.percent, box
         if box.style.min_width.kind == Kind.FIXED:
             column.minimum = max(column.minimum, box.style.min_width.units)
-            column.maximum = max(column.maximum, column.minimum)
     return column
 
 
@@ -106,7 +107,7 @@ def _spread_cell(columns: list[Column], cell: Column, spacing: int) -> None:
                 column.percent = rest * column.maximum / total if total else rest / len(free)
     low, high = max(cell.minimum - between, 0), max(cell.maximum - between, 0)
     plain = [Column(c.minimum, c.maximum, c.percent, c.constrained) for c in columns]
-    for column, least, most in zip(columns, distribute_auto(low, plain), distribute_auto(high, plain), strict=True):
+    for column, least, most in zip(columns, distribute_auto(low, plain), distribute_auto(high, plain, cell.constrained), strict=True):
         if least > column.minimum:
             column.minimum, column.set_by = least, cell.set_by
         column.maximum = max(column.maximum, column.minimum, most)
@@ -129,17 +130,18 @@ def _fixed_from_first_row(ctx: Context, grid: TableGrid, columns: list[Column], 
         width: Length = style.width
         edges = edges_of(cell.box, 0)
         spanned = columns[cell.column : cell.column + cell.columns]
-        free = [column for column in spanned if column.percent is None and not column.constrained]
+        is_percent = width.kind == PERCENT
+        free = [column for column in spanned if not column.constrained and (column.percent is None or (is_percent and len(spanned) == 1 and width.percent > column.percent))]
         if not free or width.kind == AUTO_KIND:
             continue
         if width.kind == Kind.FIXED:
             each = max(to_border_box(cell.box, width.units, edges.inline) - spacing * (cell.columns - 1), 0) // len(spanned)
             for column in free:
                 column.maximum, column.minimum, column.constrained, column.set_by = each, 0, True, cell.box
-        elif width.kind == PERCENT:
+        elif is_percent:
             for column in free:
                 column.percent, column.set_by = width.percent / len(spanned), cell.box
-                column.percent_extra = edges.inline // len(spanned) if style.box_sizing == "content-box" else 0
+                column.percent_extra = edges.inline if style.box_sizing == "content-box" and len(spanned) == 1 else 0
 
 
 def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True, merged: tuple[int, int] = (0, 0)) -> tuple[int, int]:
@@ -151,14 +153,15 @@ def grid_sizes(columns: Sequence[Column], trust_percentages: bool = True, merged
         for column in columns:
             if column.percent:
                 high = max(high, int(column.maximum * 100 / column.percent))
-        rest = sum(column.maximum for column in columns if not column.percent)
+        rest = merged[1] + sum(column.maximum for column in columns if not column.percent)
         if share and rest:
             high = max(high, int(rest * 100 / (100 - share)) if share < 100 else BOUNDLESS)
     return low, max(high, low)
 
 
-def distribute_auto(target: int, columns: Sequence[Column]) -> list[int]:
-    """Column widths that add up to a target (§3.9.4): between the guesses min, percent, given, max, and beyond."""
+def distribute_auto(target: int, columns: Sequence[Column], fixed_grow: bool = True) -> list[int]:
+    """Column widths that add up to a target (§3.9.4): between the guesses min, percent, given, max, and beyond. Unless
+    ``fixed_grow``, they stay below it where no column may take more."""
     minimums = [column.minimum for column in columns]
     if target <= sum(minimums):
         return minimums
@@ -168,7 +171,7 @@ def distribute_auto(target: int, columns: Sequence[Column]) -> list[int]:
     for low, high in ((minimums, percents), (percents, given), (given, maximums)):
         if target < sum(high):
             return _between(target, low, high)
-    return _beyond(target, columns, maximums)
+    return _beyond(target, columns, maximums, fixed_grow)
 
 
 def _between(target: int, low: list[int], high: list[int]) -> list[int]:
@@ -182,19 +185,20 @@ def _between(target: int, low: list[int], high: list[int]) -> list[int]:
     return sizes
 
 
-def _beyond(target: int, columns: Sequence[Column], sizes: list[int]) -> list[int]:
-    """More than all maximums: to columns without a width by their maximum, else to fixed ones, else by percentage."""
+def _beyond(target: int, columns: Sequence[Column], sizes: list[int], fixed_grow: bool = True, by_size: bool = False) -> list[int]:
+    """More than all maximums: to columns without a width by their maximum, else to fixed ones, else by percentage, or by what these
+    have come to."""
     extra = target - sum(sizes)
     result = list(sizes)
     autos = [i for i, c in enumerate(columns) if c.percent is None and not c.constrained]
-    fixed = [i for i, c in enumerate(columns) if c.percent is None and c.constrained]
+    fixed = [i for i, c in enumerate(columns) if fixed_grow and c.percent is None and c.constrained]
     percent = [i for i, c in enumerate(columns) if c.percent is not None]
     if autos:
         chosen, weights = autos, [float(columns[i].maximum) for i in autos]
-    elif fixed:
+    elif fixed and (not percent or any(columns[i].maximum for i in fixed)):
         chosen, weights = fixed, [float(columns[i].maximum) for i in fixed]
     else:
-        chosen, weights = percent, [columns[i].percent or 0.0 for i in percent]
+        chosen, weights = percent, [float(sizes[i]) if by_size else columns[i].percent or 0.0 for i in percent]
     if not chosen:
         return result
     total = sum(weights)
@@ -206,7 +210,7 @@ def _beyond(target: int, columns: Sequence[Column], sizes: list[int]) -> list[in
 
 def distribute_fixed(target: int, columns: Sequence[Column]) -> list[int]:
     """Fixed table layout: given widths stand, columns without one share what is left (CSS 2 §17.5.2.1)."""
-    sizes = [int(target * c.percent / 100) + c.percent_extra if c.percent is not None else c.maximum if c.constrained else 0 for c in columns]
+    sizes = [max(int(target * c.percent / 100) + c.percent_extra, c.minimum) if c.percent is not None else c.maximum if c.constrained else 0 for c in columns]
     autos = [i for i, c in enumerate(columns) if c.percent is None and not c.constrained]
     rest = target - sum(sizes)
     if rest < 0:
@@ -217,7 +221,7 @@ def distribute_fixed(target: int, columns: Sequence[Column]) -> list[int]:
             sizes[index] = each
         sizes[autos[-1]] += rest - each * len(autos)
         return sizes
-    return _beyond(target, columns, sizes) if rest > 0 and sizes else sizes
+    return _beyond(target, columns, sizes, by_size=True) if rest > 0 and sizes else sizes
 
 
 def _with_less_by_percentage(sizes: list[int], columns: Sequence[Column], rest: int) -> list[int]:

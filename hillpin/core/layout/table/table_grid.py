@@ -20,6 +20,8 @@ class TableCell:
     column: int
     rows: int
     columns: int
+    whole: range = range(0)
+    """Its columns as they are in the markup, before those that no cell begins in are one with others."""
 
 
 @dataclass(slots=True, eq=False)
@@ -44,6 +46,8 @@ class TableGrid:
     cells: list[TableCell]
     others: list[Box]
     """Out-of-flow children."""
+    whole: list[tuple[Box | None, Box | None]] = field(default_factory=list)
+    """Columns as they are in the markup, before those that no cell begins in are one with others."""
     dropped: list[tuple[Box | None, Box | None]] = field(default_factory=list)
     """Column boxes and their groups that stand for no column."""
     merged: list[tuple[int, tuple[Box | None, Box | None]]] = field(default_factory=list)
@@ -109,9 +113,18 @@ def _build(table: Box) -> TableGrid:
     if table.style.table_layout != "fixed" or table.style.width.is_auto:
         _drop_empty_columns(grid, width)
     grid.columns += [(None, None)] * (width - len(grid.columns))
+    grid.whole = grid.columns[: _columns_to_the_last_begun(grid)] if table.style.table_layout != "fixed" or table.style.width.is_auto else grid.columns
+    for cell in grid.cells:
+        cell.whole = cell.whole[: max(len(grid.whole) - cell.column, 0)]
     if table.style.table_layout != "fixed" or table.style.width.is_auto:
         _merge_columns(grid)
     return grid
+
+
+def _columns_to_the_last_begun(grid: TableGrid) -> int:
+    """How many columns there are to the last one in which a cell begins or that has a width of its own."""
+    begun = max((cell.column + 1 for cell in grid.cells), default=0)
+    return max(begun, *(at + 1 for at, owners in enumerate(grid.columns) if has_width(owners)), 0)
 
 
 def _drop_empty_columns(grid: TableGrid, width: int) -> None:
@@ -187,7 +200,7 @@ def _fill_group(grid: TableGrid, group: Box) -> int:
                 break
             columns = min(child.column_span, MOST_COLUMNS - column)
             span = len(rows) - offset if child.row_span == 0 else min(child.row_span, len(rows) - offset)
-            cell = TableCell(child, first + offset, column, span, columns)
+            cell = TableCell(child, first + offset, column, span, columns, range(column, column + columns))
             row.cells.append(cell)
             grid.cells.append(cell)
             for below in range(1, span):
