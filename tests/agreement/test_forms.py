@@ -261,3 +261,19 @@ class CapitalsBehindFields(AgreementCase):
         """As the browser has it: what a field shows by itself is the text before."""
         fields = ("<textarea>Words</textarea>", "<textarea>words </textarea>", "<textarea placeholder=abc></textarea>", "<input value=ab>", "<input placeholder=ab>", "<input type=file>", "<select><option>ab</select>", "<select><option>ab<option selected>x-</select>", "<input type=checkbox value=on>", "<button>go</button>", "<u>ab</u>")
         self.agree_each(("b { text-transform: capitalize } u { display: inline-block }", f"<p>{field}<b>{text}</b>") for field in fields for text in ("known isles", " known isles", "<i>known</i> isles"))
+
+
+class Displays(AgreementCase):
+    def test_what_boxes_to_tick_and_buttons_are_in_a_line(self) -> None:
+        """They are boxes of their own as long as they have the browser's look; what is hidden stays so."""
+        fields = ("<input type=checkbox class=x>", "<input type=radio class=x>", "<input type=submit class=x>", "<button class=x>a</button>", "<input type=hidden class=x>", "<input class=x>")
+        self.agree_each(
+            (f".x {{ display: {display}; {look} }}", f"<div>a {field} b</div>")
+            for field in fields
+            for display in ("inline", "inline list-item", "inline-table", "table", "block", "flex")
+            for look in ("", "width: 30px; height: 20px", "padding: 3px; border: 2px solid")
+        )
+
+    def test_what_fields_of_colours_are_aligned_by(self) -> None:
+        sizes = ("", "height: 20px", "height: 40px", "height: 10px", "padding: 3px; border: 2px solid", "padding: 0", "border: 0", "padding: 10px", "padding: 10px; height: 50px", "box-sizing: content-box; height: 30px; padding: 4px")
+        self.agree_each((f"input {{ {size} }}", "<div>a <input type=color><input type=color value='#ffffff'> b</div>") for size in sizes)

@@ -18,10 +18,13 @@ BARS = frozenset({"meter", "progress"})
 _NO_TEXT_FIELD = frozenset({"range", "color", "image", "hidden"})
 
 
-def display_of(element: Element, display: str) -> str:
-    """The display type that an element has for all it is told: buttons and fieldsets are boxes of their own, legends are blocks
-    (HTML 15.3.13, 15.5.2)."""
-    tag = element.tag
+_DISPLAYS_OF_TICKS = {"inline": "inline-block", "inline list-item": "inline-block", "inline-table": "inline-block", "table": "block"}
+
+
+def display_of(element: Element, style: ComputedStyle) -> str:
+    """The display type that an element has for all it is told: buttons, boxes to tick and fieldsets are boxes of their own, legends are
+    blocks (HTML 15.3.13, 15.5.2)."""
+    tag, display = element.tag, style.display
     if display in ("none", "contents"):
         return display
     if tag == "legend":
@@ -29,13 +32,15 @@ def display_of(element: Element, display: str) -> str:
     if tag == "fieldset" and display.startswith("table"):
         return "block"
     is_button = tag == "button" or (tag == "input" and element.attributes.get("type", "").lower() in BUTTON_TYPES)
-    if tag in ("input", "select", "textarea", "meter", "progress") and display.startswith("table-"):
+    if tag in ("input", "select", "textarea", "meter", "progress") and display.startswith("table-") and not (is_tick(element) and is_bare(style)):
         return "inline-block"
+    if is_tick(element):
+        return display if is_bare(style) else _DISPLAYS_OF_TICKS.get(display, display)
     if tag in BARS and display == "inline":
         return "inline-block"
     if is_button and display == "table":
         return "block"
-    if (display == "inline" and (is_button or tag == "fieldset")) or (is_button and "table" in display):
+    if (display in ("inline", "inline list-item") and (is_button or tag == "fieldset")) or (is_button and "table" in display):
         return "inline-block"
     return "inline-block" if tag == "fieldset" and display == "inline-table" else display
 

@@ -155,7 +155,7 @@ class Generator:
     def _element(self, element: Element, parent: ComputedStyle, as_item: bool, into: list[Box]) -> None:
         style = self.resolver.style_of(element, parent, as_item)
         self.tree.styles[element] = style
-        display = style.display = display_of(element, style.display)
+        display = style.display = display_of(element, style)
         if display == "none" or element.tag in ("frame", "noframes"):
             return
         if display == "contents" and (element.tag in ("br", "wbr") or self._is_replaced(element)):
