@@ -21,6 +21,33 @@ class RatioKeywords(AgreementCase):
         self.agree("dialog { aspect-ratio: 2; width: 90px }", "<dialog open>Words</dialog><p>after</p>")
 
 
+class WordsAsLeastWidths(AgreementCase):
+    def test_in_what_is_as_wide_as_its_content(self) -> None:
+        """css-sizing-3 §5.1: a word means the whole content, whatever the most is; of a drawing without sizes, the width that it has."""
+        drawing = "<img src='data:image/svg+xml,<svg xmlns=%22http://www.w3.org/2000/svg%22 {}/>' style='{}'>"
+        things = (
+            lambda css: drawing.format("width=%2240%22 height=%2220%22", css), lambda css: drawing.format("viewBox=%220 0 20 10%22", css),
+            lambda css: f"<svg viewBox='0 0 20 10' style='{css}'></svg>", lambda css: f"<input size=3 style='{css}'>", lambda css: f"<div style='{css}'>coop xx</div>",
+        )  # fmt: skip
+        self.agree_each(
+            (f"main {{ width: 200px }} main > div {{ {around} }} main > div > * {{ display: block }}", f"<main><div>{thing(f'min-width: {least}; max-width: {most}; width: {width}')}</div></main>")
+            for around in ("float: left", "display: grid; float: left", "float: left; width: min-content")
+            for thing in things
+            for width in (("auto", "0", "10px") if "grid" in around else ("auto", "0", "50%", "10px"))
+            for least in ("auto", "min-content", "fit-content")
+            for most in ("none", "30px", "50%")
+        )
+
+    def test_in_rows_of_flex(self) -> None:
+        self.agree_each(
+            (f"section, section > div {{ display: flex }} a {{ min-width: {least}; max-width: {most}; flex-basis: {basis}; width: {width} }}", "<section><div><a>coop xx</a></div></section>")
+            for least in ("auto", "0", "min-content", "max-content", "fit-content", "50%")
+            for most in ("none", "min-content", "30px")
+            for basis in ("auto", "0", "30px", "content")
+            for width in ("auto", "0", "max-content")
+        )
+
+
 class Sliders(AgreementCase):
     def test_stretched_between_insets_and_lines(self) -> None:
         for css in ("position: absolute; inset: 0", "position: absolute; left: 9px; right: 5px", "position: absolute; top: 0; bottom: 0", "position: absolute; inset: 0; margin: auto", "position: absolute; inset: 0; width: fit-content"):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ...styles.values import AUTO_KIND, Kind
 from ...units import INDEFINITE
-from ..boxes import REPLACED, Box, edges_of
+from ..boxes import REPLACED, TABLE, Box, edges_of
 from ..context import Context
 from ..sizes.given_heights import content_height
 from ..sizes.intrinsic import minimum_width, outer_sizes
@@ -60,11 +60,12 @@ def _flexed(ctx: Context, item: Box, low: int, high: int) -> tuple[int, int]:
     """The contributions of an item with a definite ``flex-basis``: they count as far as it may grow or shrink to them, else the base
     size within its limits does."""
     style = item.style
-    if style.flex_basis.kind != Kind.FIXED:
+    basis = style.width if style.flex_basis.kind == AUTO_KIND and item.kind != TABLE else style.flex_basis
+    if basis.kind != Kind.FIXED:
         return low, high
     edges = edges_of(item, 0)
     margins = edges.margin_left + edges.margin_right
-    base = to_border_box(item, style.flex_basis.units, edges.inline)
+    base = to_border_box(item, basis.units, edges.inline)
     held = base
     if style.max_width.kind == Kind.FIXED:
         held = min(held, to_border_box(item, style.max_width.units, edges.inline))

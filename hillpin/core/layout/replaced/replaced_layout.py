@@ -126,7 +126,12 @@ def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         _, most_w, least_h, _ = _limits(ctx, box, edges, room, intrinsic=True)
         width = min(int(f32(least_h * (ratio(box) or 0))), most_w)
         return width, width
-    width, _ = _content_size(ctx, box, edges, room, intrinsic=True, is_given=False)
+    # Words as least widths mean the whole content, whatever the most is (css-sizing-3 §5.1); what goes through its ratio is as wide as it is.
+    is_through_ratio, style = _is_given_through_ratio(box), box.style
+    is_pressed_together = style.min_width.kind == Kind.MIN_CONTENT and style.width.has_percentage and _is_field(box)
+    is_asked_whole = style.min_width.kind in CONTENT and not is_through_ratio and not is_pressed_together
+    is_given = style.width.kind == Kind.FIXED and is_through_ratio
+    width, _ = _content_size(ctx, box, edges, room, intrinsic=True, is_given=is_given, is_limited_across=not is_asked_whole)
     return width, width
 
 
@@ -152,6 +157,8 @@ def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> in
     """Where the text of a field or menu has its baseline in a content box of that height: in its middle, in a field that is lower than
     its line, too. That of files is at its top."""
     kind = _input_kind(box)
+    if kind == "color":
+        return _baseline_of_swatch(height)
     if kind == "file" or natural.height is None:
         return baseline
     if natural.inner is not None:
@@ -164,6 +171,16 @@ def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> in
     elif height < natural.height and kind not in DATE_TYPES:
         return baseline
     return baseline + (height - natural.height) // 2
+
+
+_ABOVE_SWATCH = 4 * 64
+_LEAST_SWATCH = 2 * 64
+
+
+def _baseline_of_swatch(height: int) -> int:
+    """What a field of colours is aligned by: the lower edge of the patch in its middle, which has room above and below, and borders."""
+    around = max(height, 2 * _ABOVE_SWATCH)
+    return (height - around) // 2 + max(around - _ABOVE_SWATCH, _ABOVE_SWATCH + _LEAST_SWATCH)
 
 
 def _content_size(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool = False, is_given: bool = True, is_limited_across: bool = True) -> tuple[int, int]:

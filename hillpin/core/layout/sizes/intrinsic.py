@@ -128,7 +128,7 @@ def border_box_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         least, most = _by_word(ctx, box)
         low = min(low, most if style.max_width.kind == Kind.MAX_CONTENT else least)
         high = min(high, least if style.max_width.kind == Kind.MIN_CONTENT else most)
-    is_pressed = box.kind == REPLACED and (width.has_percentage or (style.max_width.has_percentage and not _is_field(box)))
+    is_pressed = box.kind == REPLACED and not _is_field(box) and (width.has_percentage or style.max_width.has_percentage)
     if is_pressed and style.min_width.kind in CONTENT:
         # What is pressed together has no least content width that could hold it (css-sizing-3 §5.2.2).
         return low, max(high, minimum_width(ctx, box, style.min_width))
@@ -158,11 +158,11 @@ def _is_field(box: Box) -> bool:
 
 
 def minimum_width(ctx: Context, box: Box, length: Length) -> int:
-    """``min-width`` as a border-box width, percentages of nothing (css-sizing-3 §5.2.1)."""
+    """``min-width`` as a border-box width, percentages of nothing and what fits no room (css-sizing-3 §5.2.1)."""
     edges = edges_of(box, 0)
     if length.is_definite_form:
         return to_border_box(box, max(length.resolve(0), 0), edges.inline)
-    if length.kind in (Kind.MIN_CONTENT, Kind.MAX_CONTENT):
+    if length.kind in CONTENT:
         return _by_word(ctx, box)[length.kind == Kind.MAX_CONTENT]
     return edges.inline
 
@@ -171,6 +171,8 @@ def _by_word(ctx: Context, box: Box) -> tuple[int, int]:
     """The border-box widths that ``min-content`` and ``max-content`` mean, percentages of nothing."""
     around = edges_of(box, 0).inline
     low, high = ctx.content_sizes(box)
+    if box.kind == REPLACED and box.style.width.has_percentage and _is_field(box):
+        return to_border_box(box, box.style.width.resolve(0), around), high + around
     return held_by_height(box, low + around), held_by_height(box, high + around)
 
 
