@@ -63,3 +63,14 @@ class HeldOpen(AgreementCase):
     def test_buttons_and_fieldsets_have_no_marker(self) -> None:
         elements = ("<button class=x>When</button>", "<fieldset class=x>f</fieldset>", "<p class=x>a</p>", "<input type=submit class=x value=go>", "<textarea class=x></textarea>")
         self.agree_each((f".x {{ display: list-item; {marker} }}", f"<section>{element}</section>") for element in elements for marker in ("list-style-position: inside", "list-style: decimal inside", "", "width: 60px"))
+
+
+class JustifiedLines(AgreementCase):
+    def test_symbols_are_widened_as_if_a_space_ended_them(self) -> None:
+        """Circles and squares on both sides; and no kerning goes from a marker on to the words behind it."""
+        self.agree_each(
+            (f"ul {{ width: 200px; list-style: inside {kind}; text-align: {align}; font: 20px serif }}", f"<ul>{item}</ul>")
+            for kind in ("disc", "circle", "square", "decimal", "upper-alpha", "'- '", "disclosure-open")
+            for align in ("justify", "left", "center")
+            for item in ("<li>Welcome<code>wind back</code> known 12:45 and more words here to wrap", "<li><b>Wel</b>come <i>wind back</i> known 12:45 and more words", "<li><code>w</code>")
+        )

@@ -264,7 +264,7 @@ class _Builder:
         run: list[Item] = []
         for item in self.items:
             if item.kind == ItemKind.TEXT:
-                if run and (run[-1].level != item.level or "\u200b" in (text[item.start], text[item.start - 1]) or not _same_font(run[-1].box.style, item.box.style)):
+                if run and (run[-1].level != item.level or "\u200b" in (text[item.start], text[item.start - 1]) or not _same_font(run[-1].box, item.box)):
                     self._shape_run(run, text)
                     run = []
                 run.append(item)
@@ -299,8 +299,10 @@ def _lengths_of(item: Item) -> tuple[Length, Length]:
     return (style.margin_left, style.padding_left) if is_first_side(item) else (style.margin_right, style.padding_right)
 
 
-def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
-    return a is b or (
+def _same_font(one: Box, other: Box) -> bool:
+    """Whether two texts are shaped as one. Markers have figures of one width, and so another font than what is beside them."""
+    a, b = one.style, other.style
+    return (one.pseudo == "marker") == (other.pseudo == "marker") and (a is b or (
         a.font_family == b.font_family
         and a.font_size == b.font_size
         and a.font_weight == b.font_weight
@@ -313,7 +315,7 @@ def _same_font(a: ComputedStyle, b: ComputedStyle) -> bool:
         and a.word_spacing == b.word_spacing
         and a.font_kerning == b.font_kerning
         and a.font_variant_caps == b.font_variant_caps
-    )
+    ))
 
 
 def _break_between(position: int, style: ComputedStyle, text: str, result: list[bool]) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..alignment import static_side
 from ..boxes import Box
 from ..fragments import OutOfFlow
-from .items import ItemKind
+from .items import Item, ItemKind
 from .line_parts import Line, widened_spaces, without_end
 
 
@@ -29,6 +29,19 @@ def _halves(align: str) -> int:
     return 2 if align in ("right", "end", "-webkit-right") else 1 if align in ("center", "-webkit-center") else 0
 
 
+def _stand_in(item: Item) -> str:
+    """What counts for something that is no text."""
+    return item.kind.name + " " * widened_by(item.box)
+
+
+def widened_by(box: Box) -> int:
+    """How many places something that is no text has that justification widens: a symbol as a marker ends with a space, and circles
+    and squares are widened themselves, as the browser has it."""
+    if box.role != "marker":
+        return 0
+    return 2 if box.style.list_style_type in ("circle", "square") else 1
+
+
 def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
     """Where a line starts in its free room by text-align, and the px added at each space where justified."""
     style = box.style
@@ -44,7 +57,7 @@ def aligned(box: Box, line: Line, free: int, text: str) -> tuple[int, float]:
     if free <= 0:
         return 0, 0.0
     if align == "justify":
-        shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else part.item.kind.name for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
+        shown = "".join(text[part.start : part.end] if part.item.kind == ItemKind.TEXT else _stand_in(part.item) for part in line.parts if part.item.kind not in (ItemKind.OPEN, ItemKind.CLOSE))
         spaces = widened_spaces(without_end(shown, style.white_space_collapse))
         return (0, free / 64 / spaces) if spaces else (0, 0.0)
     return free * _halves(align) // 2, 0.0

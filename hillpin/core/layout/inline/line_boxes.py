@@ -12,6 +12,7 @@ from ..sizes.sizing import relative_offset
 from .cloned_edges import end_edge, start_edge
 from .inline_metrics import FontHeight, StyleMetrics, baseline_shift, fallback_height, marker_height, style_metrics, text_edges
 from .items import ItemKind
+from .line_alignment import widened_by
 from .line_parts import Line, Part, text_width, widened_spaces, without_end
 from .visual_order import in_visual_order
 
@@ -187,7 +188,7 @@ class LineAssembler:
             elif item.kind == ItemKind.ATOMIC:
                 fragment, height, margin = atomics[part.index]
                 self._atomic(stack[-1], item.box, fragment, height, position + margin)
-                position += part.width
+                position += part.width + round(spread * widened_by(item.box) * 64)
             elif item.kind == ItemKind.BREAK:
                 self._break(stack, item.box, position)
             elif item.kind == ItemKind.TAB:
