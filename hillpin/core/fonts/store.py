@@ -57,7 +57,8 @@ class FontRequest:
 def _request(style: ComputedStyle, families: tuple[str, ...] | None = None) -> FontRequest:
     """What a style asks for, of its own families or of others."""
     wanted = Wanted(style.font_weight, style.font_style, style.font_stretch, style.font_variation_settings, style.font_optical_sizing == "auto")
-    return FontRequest(style.font_family if families is None else families, wanted, None if isinstance(style.font_size_adjust, str) else style.font_size_adjust)
+    there = style.font_family if style.families_there is None else style.families_there
+    return FontRequest(there if families is None else families, wanted, None if isinstance(style.font_size_adjust, str) else style.font_size_adjust)
 
 
 Ranges = list[tuple[int, int]] | None
@@ -234,6 +235,23 @@ class FontStore:
         declared = next((known for family in request.families if (known := self._declared.get(family.lower()))), [])
         return chosen_faces(declared, request) if declared else []
 
+    @property
+    def has_declared(self) -> bool:
+        """Whether the page brings fonts of its own."""
+        return bool(self._declared)
+
+    def addresses_of(self, style: ComputedStyle) -> Iterator[str]:
+        """From where the faces come that a style's lines are set in: of its first declared family."""
+        for rule in self.rules_for(style):
+            yield from _addresses(rule)
+
+    def families_from(self, style: ComputedStyle, asked: set[str]) -> tuple[str, ...]:
+        """A style's families without the declared ones whose faces come from elsewhere than some addresses."""
+        request = _request(style, style.font_family)
+        declared = {family: chosen_faces(self._declared[family.lower()], request) for family in style.font_family if family.lower() in self._declared}
+        gone = {family for family, rules in declared.items() if not any(address in asked for rule in rules for address in _addresses(rule))}
+        return tuple(family for family in style.font_family if family not in gone)
+
     def x_height(self, style: ComputedStyle) -> float:
         """x-height of the primary font in px."""
         return self.stack(style).first.x_height(style.font_size)
@@ -257,6 +275,10 @@ class FontStore:
 
 def _key(family: str, request: FontRequest) -> FaceKey:
     return FaceKey(family.lower(), request.weight, request.italic)
+
+
+def _addresses(rule: FontFace) -> Iterator[str]:
+    return (f"{rule.file} {address}" for _, address in rule.sources)
 
 
 def chosen_faces(declared: list[FontFace], request: FontRequest) -> list[FontFace]:

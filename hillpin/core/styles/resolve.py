@@ -253,7 +253,7 @@ def _asks_parent(style: ComputedStyle) -> bool:
     return bool(pending) and any("inherit" in token.serialize().lower() for tokens in (*pending, *style.custom.values()) for token in tokens)
 
 
-NOT_COMPARED = frozenset({"asks_element", "winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
+NOT_COMPARED = frozenset({"asks_element", "families_there", "winners", "parent", "custom", "uses_viewport", "inherits_viewport", "uses_container"})
 
 
 _CONTENTS = (

@@ -198,6 +198,9 @@ class ComputedStyle:
     clamped_lines: int = 0
     """After how many lines the content ends; 0 for no end."""
 
+    families_there: tuple[str, ...] | None = None
+    """Of what is not seen: its families without those that nothing seen has loaded (``tree.unseen_fonts``)."""
+
     custom: Custom
     winners: dict[str, Winner]
     parent: ComputedStyle | None

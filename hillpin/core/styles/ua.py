@@ -11,7 +11,8 @@ from .values import ZERO, Dimension, Number, Percentage
 
 USER_AGENT_SHEET = """
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title,
-noscript, dialog:not([open]), [hidden]:not([hidden=until-found]) { display: none; }
+noscript, dialog:not([open]), [hidden]:not([hidden=until-found i]) { display: none; }
+[hidden=until-found i] { content-visibility: hidden; }
 input[type=hidden i] { display: none !important; }
 address, blockquote, center, dialog, div, dl, dt, dd, fieldset, figure, figcaption, footer, form, header, hgroup, hr, html,
 body, legend, listing, main, menu, nav, ol, p, plaintext, pre, search, section, article, aside, summary, ul, xmp,

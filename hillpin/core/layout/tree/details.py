@@ -19,6 +19,7 @@ def parts_of(element: Element) -> tuple[Element | None, list[Element | Text]]:
 
 def skip(box: Box, children: list[Box], resolver: StyleResolver) -> Box:
     """The box of what closed details hold: it has boxes that take no room (css-contain-2 §4)."""
+    box.role = "skipped"
     box.style.contain = ("size", "layout", "paint")
     settle(box, children, resolver)
     return box

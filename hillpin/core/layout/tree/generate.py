@@ -41,6 +41,7 @@ from .scrollbar_gutters import SCROLLS, gutters_of
 from .settle import in_own_style, settle
 from .trimmed_margins import trim_margins
 from .turning import turning_of
+from .unseen_fonts import leave_out_unseen_fonts
 
 ZERO_WIDTH_SPACE = "\u200b"
 """Keeps a line in a button without words."""
@@ -95,6 +96,7 @@ class Generator:
             trim_margins(box)
         mark_lines(box)
         self.tree.turning = turning_of(box, self.document.body)
+        self.tree.without_fonts = leave_out_unseen_fonts(box, self.fonts)
         return self.tree
 
     def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:
@@ -138,14 +140,15 @@ class Generator:
         else:
             self._element(summary, style, as_item, into)
         inside: list[Box] = []
-        self._children(rest, shown or style, shown is not None and shown.display in ITEM_CONTAINERS, inside)
+        holder = shown or self.resolver.anonymous_style(style, "flow-root")
+        self._children(rest, holder, shown is not None and shown.display in ITEM_CONTAINERS, inside)
         if shown is not None and shown.display == "contents":
             into += inside
         elif shown is not None and shown.display != "none":
             into.append(self.box_for(shown, None))
             settle(into[-1], inside, self.resolver)
         elif shown is None:
-            into.append(skip(self.box_for(self.resolver.anonymous_style(style, "flow-root"), None), inside, self.resolver))
+            into.append(skip(self.box_for(holder, None), inside, self.resolver))
 
     def _in_own_style(self, box: Box, style: ComputedStyle) -> Box:
         """Text of an element without a box stands in an inline box, so that its own line height counts (css-display-3 §2.5)."""
