@@ -294,3 +294,15 @@ class JustifyItems(AgreementCase):
                 body = "".join(f"<figure>{kid}</figure>" for kid in kids)
                 pieces.append((f"figure {{ justify-items: {word}; {around} }} i {{ float: left }}", body))
         self.agree_each(pieces)
+
+
+class MarginsThatReachAboveABlock(AgreementCase):
+    def test_the_margin_below_the_last_block_goes_on(self) -> None:
+        """CSS 2 §8.3.1: also where that block ends above its parent, which is then as high as nothing."""
+        self.agree_each(
+            (f"section {{ display: flow-root }} section > div {{ {own} }} p {{ margin: {margin} 0 16px }}", f"<section><div>{before}<p>from</p></div>{after}</section>")
+            for margin in ("-348px", "-36px", "-37px", "-60px", "-100%")
+            for before in ("Welcome", "", "<h3>a</h3>")
+            for after in ("Island", "<b style='float: left'>f</b>", "<div style='overflow: hidden'>q</div>")
+            for own in ("", "padding-top: 1px", "min-height: 10px", "display: flow-root", "float: left")
+        )

@@ -233,7 +233,7 @@ class Across:
         height, has_height = self.height(box, edges, percent_block, content + edges.block)
         if has_height:
             bottom = NOTHING
-        limited = np.asarray(height != content + edges.block)
+        limited = np.asarray(height != larger(content, 0) + edges.block)
         if not limited.ndim and limited:
             bottom = NOTHING
         elif limited.any():

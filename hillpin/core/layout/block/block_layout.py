@@ -386,7 +386,7 @@ def _in_flow(ctx: Context, box: Box, basis: int, width: int, percent_block: int,
     if contains_height(box):
         content = held_height(box)
     height = max(block_size(box, edges, space, content + edges.block, width), inside.marker)
-    if height != content + edges.block or has_own_height(box, edges, percent_block, width):
+    if height != max(content, 0) + edges.block or has_own_height(box, edges, percent_block, width):
         bottom = NO_STRUT
     through = inside.through and not height and not edges.block
     bottom = WHOLE_MARGINS.plus(bottom, edges.margin_bottom)

@@ -327,8 +327,10 @@ def _may_break_between(before: Item | None, tags: list[Item], after: Item, text:
     """Whether a line may break between two items, of which one may be in a box that does not wrap (css-text-3 §5.1, as the browser
     has it): behind one that does not where its box is closed in one that does, unless it ends with a space; and behind one that
     wraps, or a picture or alike, before a space right behind its box."""
-    if before is None or before.kind == ItemKind.BREAK:
-        return can_break if after.wraps or before is not None else False
+    if before is None:
+        return after.wraps and (can_break or any(tag.kind == ItemKind.CLOSE and not tag.box.opens and tag.box.style.unicode_bidi != "normal" for tag in tags))
+    if before.kind == ItemKind.BREAK:
+        return can_break
     if not before.wraps and before.kind == ItemKind.TEXT:
         return can_break and any(_closes_into(tag, "wrap") for tag in tags) and text[before.end - 1 : before.end] != " "
     if after.wraps:

@@ -17,6 +17,7 @@ from .line_parts import (
     close_after_break,
     closing_edges,
     count_held,
+    drop_space,
     edge_width,
     edges_behind,
     emergency_break,
@@ -25,6 +26,7 @@ from .line_parts import (
     hyphenate,
     is_parted_before,
     is_parted_before_space,
+    marked_end,
     staying,
     tab_width,
     text_width,
@@ -121,6 +123,8 @@ class LineBreaker:
         holds_something = bool(line.parts) and line.parts[-1].item.kind != OPEN
         line.parts.append(Part(item, index, item.start, item.end, width))
         position += width
+        if kind == OPEN and overflowing and self.content.can_break[item.start] and not self._over(position, line):
+            return position - drop_space(line.parts, self.content.text), False, None  # A margin has brought it back.
         if kind == CLOSE and width > 0 and holds_something and not overflowing and self._over(position, line):
             if self._may_end_behind(line, item.end):
                 return position, True, None  # As the browser has it: the line ends behind the box, be it too long.
@@ -133,14 +137,15 @@ class LineBreaker:
         item = self.content.items[index]
         width = tab_width(self.ctx, item, position) if item.kind == TAB else self.atomic_width(item)
         before, ends = self.content.can_break[item.start], min(0, closing_edges(self.content.items, index, self.basis))
-        if (overflowing and before) or position + width + ends > self.available + EPSILON:
+        is_back = width < 0 and bool(line.parts) and line.parts[-1].item.kind == ATOMIC and position + width + ends <= self.available + EPSILON
+        if (overflowing and before and not is_back) or position + width + ends > self.available + EPSILON:
             back = self._rewind(line, indent, at_item_start=before) or (None if overflowing else self._rewind_anywhere(line, indent))
             if back is not None:
                 return position, overflowing, back
         line.parts.append(Part(item, index, item.start, item.end, width))
         line.has_content = True
         position += width
-        return position, overflowing or self._over(position + ends, line), None
+        return position, (overflowing and not is_back) or self._over(position + ends, line), None
 
     def _cut_before_open(self, line: Line, index: int, indent: int) -> Line:
         """End the line before an inline box whose edge does not fit, and before those that open right before it."""
@@ -305,7 +310,7 @@ class LineBreaker:
     def _rewind(self, line: Line, indent: int, at_item_start: bool) -> Line | None:
         """End the line at the last opportunity among its parts, or None where there is none."""
         parts, can_break = line.parts, self.content.can_break
-        held = count_held(parts)
+        held = count_held(parts) or (marked_end(parts) if at_item_start else 0)
         if at_item_start and held:
             return self._cut_parts(line, staying(parts, held), None, indent)
         for number in range(held - 1, line.searched - 1, -1):

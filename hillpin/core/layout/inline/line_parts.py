@@ -147,6 +147,23 @@ def count_held(parts: list[Part]) -> int:
 _HOLDING = (ItemKind.TEXT, ItemKind.ATOMIC, ItemKind.TAB)
 
 
+def drop_space(parts: list[Part], text: str) -> int:
+    """Take a space away that is a text of its own and stands behind what was too long for the line; its width."""
+    last = next((part for part in reversed(parts) if part.item.kind != ItemKind.OPEN and part.item.kind not in WITHOUT_WIDTH), None)
+    if last is None or last.item.kind != ItemKind.TEXT or not last.item.collapses or text[last.start : last.end] != " " or last.start != last.item.start:
+        return 0
+    width, last.end, last.width = last.width, last.start, 0
+    return width
+
+
+def marked_end(parts: list[Part]) -> int:
+    """How many parts of a line that holds nothing there are up to the end of an inline box that has something of its own in the text,
+    marks of its direction (as the browser has it); 0 where no such box, or no edge, is there."""
+    ends = (number for number in range(len(parts), 0, -1) if parts[number - 1].item.kind == ItemKind.CLOSE)
+    marked = next((number for number in ends if parts[number - 1].item.box.style.unicode_bidi != "normal"), 0)
+    return marked if any(part.width for part in parts[:marked]) else 0
+
+
 def staying(parts: list[Part], count: int) -> int:
     """How many parts stay on a line that ends behind its first ``count``: what follows and holds nothing stays, up to an inline box
     that is open where the line ends or has a box out of flow in it, or such a box behind an empty inline box (as measured)."""
