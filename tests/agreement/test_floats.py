@@ -311,3 +311,26 @@ class Shelves(AgreementCase):
             (f"section {{ width: 80px }} i {{ {one} }} b {{ {other} }} p {{ margin: 0 40px; {more} }}", f"<section><i></i><b></b><p>{text}</p></section>")
             for one in floats for other in others for more in ("", "margin: 16px 40px", "margin: 0 0 0 80px; width: 0") for text in ("co op", "a", "<u style='display: inline-block; width: 9px; height: 5px'></u>")
         )  # fmt: skip
+
+
+class JustifiedBesideFloats(AgreementCase):
+    def test_in_the_room_that_they_leave(self) -> None:
+        """css-align-3 §6.1: a block with a formatting context of its own is aligned in what is left beside floats."""
+        kinds = ("flex", "grid", "flow-root", "table", "flex; width: 100px", "flow-root; width: 50%", "grid; margin: 0 10px", "flow-root; max-width: 80px")
+        floats = ("", "<i style='float: left; width: 50px; height: 20px'></i>", "<i style='float: right; width: 50px; height: 20px'></i>", "<i style='float: left; width: 290px; height: 20px'></i>")
+        self.agree_each(
+            (f"section {{ width: 300px; {own} }} section > div {{ display: {kind}; justify-self: {word} }}", f"<section>{beside}<div>words</div></section>")
+            for kind in kinds
+            for word in ("center", "end", "left", "right", "safe center", "self-end", "normal")
+            for beside in floats
+            for own in ("", "direction: rtl")
+        )
+
+    def test_by_attributes(self) -> None:
+        things = ("<table><td>words</table>", "<div style='display: flex; width: 100px'>w</div>", "<div style='display: flow-root; width: 50%'>w</div>", "<hr width=30>")
+        self.agree_each(
+            ("section { width: 300px }", f"<section>{around}<i style='float: {side}; width: 50px; height: 20px'></i>{thing}")
+            for around in ("<center>", "<div align=right>", "<div align=center style='direction: rtl'>", "<div align=left style='direction: rtl'>")
+            for side in ("left", "right")
+            for thing in things
+        )

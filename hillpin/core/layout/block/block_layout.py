@@ -19,13 +19,12 @@ from ..inline.line_alignment import halves_before, waiting_at, was_inline
 from ..mirror import turned_waiting
 from ..positioned import place_out_of_flow
 from ..sizes.sizing import (
+    aligned_shift,
     auto_margins,
     block_size,
     child_percent_basis,
     has_own_height,
     inline_size,
-    justification,
-    justified_shift,
     relative_offset,
     takes_the_room,
 )
@@ -210,18 +209,8 @@ class _BlockFlow(FlowRules[int, Inside]):
     def _across(self, box: Box, edges: Edges, width: int) -> int:
         """Where a block of a border-box width begins, by its margins and how it is aligned (§10.3.3)."""
         left, right = auto_margins(edges, width, self.width)
-        shift = self._shift(box, left + width + right, edges)
+        shift = aligned_shift(box, self.box, left + width + right, edges, self.width)
         return self.width - right - width - shift if self.box.is_reversed else left + shift
-
-    def _shift(self, box: Box, outer: int, edges: Edges) -> int:
-        """Alignment of a block along the line: its own, or that of ``align`` attributes and <center> (HTML 15.3.3)."""
-        if justification(box):
-            return justified_shift(box, outer, edges, self.width)
-        align = self.box.style.text_align
-        if not align.startswith("-webkit") or edges.auto_left or edges.auto_right:
-            return 0
-        free = max(self.width - outer, 0)
-        return free // 2 if align == "-webkit-center" else free if align == ("-webkit-left" if self.box.is_reversed else "-webkit-right") else 0
 
     def _independent(self, box: Box, y: int) -> None:
         """A box with a formatting context of its own: beside the floats where it fits, else below (§9.5)."""
@@ -268,8 +257,9 @@ class _BlockFlow(FlowRules[int, Inside]):
         free = max(end - start - fragment.width, 0)
         if edges.auto_left:
             start += free // 2 if edges.auto_right else free
-        elif self.box.is_reversed:
-            start = end - fragment.width
+        else:
+            shift = aligned_shift(box, self.box, edges.margin_left + fragment.width + edges.margin_right, edges, right - left)
+            start = end - fragment.width - shift if self.box.is_reversed else start + shift
         return fragment, start
 
     def _add(self, x: int, y: int, fragment: Fragment) -> None:

@@ -97,6 +97,18 @@ def justified_shift(box: Box, outer: int, edges: Edges, available: int) -> int:
     return free if aligned and aligned[0] in ("end", "right", "flex-end", "self-end") else 0
 
 
+def aligned_shift(box: Box, around: Box, outer: int, edges: Edges, room: int) -> int:
+    """How far a block is moved along the line in some room of what is around it: by its own alignment, or that of ``align``
+    attributes and <center> (HTML 15.3.3)."""
+    if justification(box):
+        return justified_shift(box, outer, edges, room)
+    align = around.style.text_align
+    if not align.startswith("-webkit") or edges.auto_left or edges.auto_right:
+        return 0
+    free = max(room - outer, 0)
+    return free // 2 if align == "-webkit-center" else free if align == ("-webkit-left" if around.is_reversed else "-webkit-right") else 0
+
+
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     """The narrowest border-box width its content can take."""
     return outer_content_sizes(ctx, box, edges)[0]
