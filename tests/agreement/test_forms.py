@@ -277,3 +277,6 @@ class Displays(AgreementCase):
     def test_what_fields_of_colours_are_aligned_by(self) -> None:
         sizes = ("", "height: 20px", "height: 40px", "height: 10px", "padding: 3px; border: 2px solid", "padding: 0", "border: 0", "padding: 10px", "padding: 10px; height: 50px", "box-sizing: content-box; height: 30px; padding: 4px")
         self.agree_each((f"input {{ {size} }}", "<div>a <input type=color><input type=color value='#ffffff'> b</div>") for size in sizes)
+
+    def test_how_wide_text_areas_are_in_a_font_whose_letters_add_up_to_whole_pixels(self) -> None:
+        self.agree_each((f"textarea, input {{ font: {size}px monospace }}", "<textarea></textarea><input size=10>") for size in (10, 16, 20, 25, 32, 40))

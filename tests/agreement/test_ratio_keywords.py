@@ -48,6 +48,21 @@ class WordsAsLeastWidths(AgreementCase):
         )
 
 
+class WordsAsLimitsOfDrawings(AgreementCase):
+    def test_of_a_ratio_alone_and_of_pictures(self) -> None:
+        """As the browser has it: they limit nothing where a ratio alone makes the size; ``stretch`` is the room there is."""
+        drawing = "<img class=x src='data:image/svg+xml,<svg xmlns=%22http://www.w3.org/2000/svg%22 {}/>'>"
+        things = (drawing.format("width=%2240%22 height=%2220%22"), drawing.format("viewBox=%220 0 20 10%22"), "<svg class=x viewBox='0 0 20 10'></svg>")
+        self.agree_each(
+            (f"main {{ {around}; width: 120px }} .x {{ display: block; min-width: {least}; max-width: {most}; width: {width} }}", f"<main>{thing}</main>")
+            for around in ("display: block", "display: flex", "display: grid", "display: flex; flex-direction: column")
+            for thing in things
+            for width in ("auto", "10px", "fit-content")
+            for least in ("auto", "min-content", "fit-content", "stretch", "20px")
+            for most in ("none", "30px", "min-content", "50%")
+        )
+
+
 class Sliders(AgreementCase):
     def test_stretched_between_insets_and_lines(self) -> None:
         for css in ("position: absolute; inset: 0", "position: absolute; left: 9px; right: 5px", "position: absolute; top: 0; bottom: 0", "position: absolute; inset: 0; margin: auto", "position: absolute; inset: 0; width: fit-content"):

@@ -76,7 +76,7 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
             used = fit_content(ctx, box, edges, available - margins)
         else:
             used = held_by_content(ctx, box, edges, from_ratio) if box.style.height.kind != AUTO_KIND else from_ratio
-    return clamp_inline(ctx, box, used, edges, available, margins, content=content)
+    return clamp_inline(ctx, box, used, edges, available, margins, by_words=content is None)
 
 
 def room_by_content(item: FlexItem, axes: Axes) -> int | None:
@@ -87,7 +87,7 @@ def room_by_content(item: FlexItem, axes: Axes) -> int | None:
 
 def _fills_the_room(box: Box, axes: Axes) -> bool:
     """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
-    has_room = axes.inner_width != INDEFINITE and box.element is not None and box.element.tag != "svg"
+    has_room = axes.inner_width != INDEFINITE and box.element is not None
     return box.kind == REPLACED and has_room and has_content_ratio_alone(box, axes.percent_block)
 
 
@@ -305,7 +305,7 @@ class _Sizes:
         if self.axes.is_row:
             return clamp_block(self.box, cross, self.edges, self.axes.percent_block)
         margins = self.edges.margin_left + self.edges.margin_right
-        return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins)
+        return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins, by_words=not _fills_the_room(self.box, self.axes))
 
     def _content_height(self) -> int:
         """The height that the content makes at the item's width, percentages of heights of nothing; ``stretch`` has the container's height."""

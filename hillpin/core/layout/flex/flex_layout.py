@@ -237,7 +237,7 @@ class _FlexLayout:
             wanted = clamp_block(item.box, max(wanted, item.edges.block), item.edges, self.axes.percent_block)
         else:
             wanted = max(wanted, item.edges.inline)
-            wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end, content=room_by_content(item, self.axes))
+            wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end, by_words=room_by_content(item, self.axes) is None)
         # A height that a ratio gave was known before, and parts of it were of what that gave.
         if item.box.kind == REPLACED or wanted != item.cross or (self.axes.is_row and height_by_ratio(item.box, item.edges, item.main) == INDEFINITE):
             item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))

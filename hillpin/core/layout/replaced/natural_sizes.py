@@ -13,7 +13,7 @@ from ...images import PictureSize, picture_size, size_from_attributes, svg_lengt
 from ...markup.attribute_numbers import parse_positive
 from ...markup.tree import Element
 from ...styles.style import ComputedStyle
-from ...units import rounded, truncated
+from ...units import f32, rounded, truncated
 from ..inline.inline_metrics import metrics_of, with_leading
 from ..inline.text_shaping import running_sums, shape_run
 from .date_fields import DATE_KINDS, button_style, figures_of, natural_of_date, natural_of_file
@@ -183,7 +183,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
         columns, rows = _number(element, "cols", 20), _number(element, "rows", 2)
         upright = 0 if style.overflow_y in ("hidden", "clip") else SCROLL_BARS[style.scrollbar_width]
         level = SCROLL_BARS[style.scrollbar_width] * 64 if style.overflow_x == "scroll" else 0
-        return Natural((math.ceil(_average_width(style, fonts) * columns) + upright) * 64, line * rows + level, None, first_line=ascent)
+        return Natural((math.ceil(f32(f32(_average_width(style, fonts)) * columns)) + upright) * 64, line * rows + level, None, first_line=ascent)
     if kind == "range":
         return zoomed(Natural(129 * 64, 16 * 64, None, sits_on_baseline=True), style.effective_zoom)
     if kind == "color":
@@ -198,7 +198,7 @@ def _control(element: Element, style: ComputedStyle, fonts: FontStore) -> Natura
     size = _number(element, "size", 20) if figures is None else figures
     average = _average_width(style, fonts)
     wider = max(fonts.stack(style).first.widest_extent(style.font_size) - average, 0.0) + (0 if figures is None else SPIN_BUTTON / 64)
-    return Natural(math.ceil(average * size + wider) * 64, line, None, baseline=ascent, line=_plain_line(style, fonts))
+    return Natural(math.ceil(f32(f32(f32(average) * size) + wider)) * 64, line, None, baseline=ascent, line=_plain_line(style, fonts))
 
 
 def _width_of_text(element: Element, kind: str, style: ComputedStyle, fonts: FontStore) -> int:

@@ -251,6 +251,8 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
         if not intrinsic and length.kind in CONTENT:
             # What has a ratio alone and a width is as large through it as it is, which limits nothing.
             return missing if _is_given_through_ratio(box) else _by_word(ctx, box, length, edges, space)
+        if length.kind == Kind.STRETCH and not intrinsic and space.inline != INDEFINITE:
+            return max(space.across - edges.margin_left - edges.margin_right - edges.inline, 0)
         if not style_length_is_usable(length, space.inline):
             return missing
         return max(to_border_box(box, length.resolve(max(space.inline, 0)), edges.inline) - edges.inline, 0)
@@ -266,7 +268,7 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
 
 def _is_given_through_ratio(box: Box) -> bool:
     natural = _natural(box)
-    return natural.width is None and natural.height is None and natural.ratio is not None and not box.style.width.is_auto and box.style.height.is_auto
+    return natural.width is None and natural.height is None and natural.ratio is not None and box.style.height.is_auto
 
 
 def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space) -> int:

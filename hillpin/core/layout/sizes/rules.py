@@ -119,16 +119,17 @@ class SizeRules(Generic[N]):
         return self.larger(low + fixed, edges.inline), self.larger(high + fixed, edges.inline)
 
     def clamp_inline(
-        self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None, content: N | None = None
+        self, ctx: Context, box: Box, width: N, edges: EdgesOf[N], available: N, margins: N, room: N | None = None, content: N | None = None,
+        by_words: bool = True,
     ) -> N:
         """Apply max-width and then min-width to a border-box width (§10.4). ``room`` is what keywords that fill or fit have, where
         it is not what percentages are of: offsets take from it (css-position-3 §4.1). ``content`` is the border-box width that
-        content keywords mean where a height and a ratio give it (css-sizing-4 §4)."""
+        content keywords mean where a height and a ratio give it (css-sizing-4 §4); not ``by_words``, they limit nothing."""
         style = box.style
-        if style.max_width.kind != Kind.NONE:
+        if style.max_width.kind != Kind.NONE and (by_words or style.max_width.kind not in CONTENT):
             width = self.smaller(width, self._limit(ctx, box, style.max_width, edges, available, margins, room, content))
         least = style.min_width
-        if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0):
+        if least.kind != AUTO_KIND and not (least.kind == FIXED and least.units == 0) and (by_words or least.kind not in CONTENT):
             width = self.larger(width, self._limit(ctx, box, least, edges, available, margins, room, content))
         return width
 
