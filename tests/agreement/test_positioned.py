@@ -248,3 +248,29 @@ class BehindTheIndent(AgreementCase):
             for indent in ("text-indent: 2em", "text-indent: -20px", "text-indent: 10%; text-align: right", "text-indent: 2em; text-align: center", "")
             for box in ("position: absolute", "position: fixed; display: block", "position: absolute; display: inline-flex", "position: absolute; display: list-item") for body in bodies
         )  # fmt: skip
+
+
+class InInlineBoxes(AgreementCase):
+    def test_that_contain_them_whatever_else_they_are_told(self) -> None:
+        """A transform does nothing to an inline box, and takes nothing from its position (css-transforms-1 §2)."""
+        self.agree_each(
+            (f"span {{ {own}; {other} }} b {{ position: absolute; {at} }}", f"<div><span>{before}<b>by long-standing pier island</b></span></div>")
+            for own in ("position: relative", "position: relative; padding: 0 5px", "position: sticky; top: 0", "position: static")
+            for other in ("", "transform: rotate(3deg)", "scale: 2", "opacity: .5", "contain: paint")
+            for at in ("", "left: 0", "right: 0", "left: 0; right: 0", "width: 50%")
+            for before in ("", "ab", "ab<br>c")
+        )
+
+
+class BaselinesOfWhatScrolls(AgreementCase):
+    def test_they_lie_within_it(self) -> None:
+        """css-align-3 §9.1, also where the words are lower than the box."""
+        boxes = ("<button class=x>harbour–bridge a</button>", "<span class=x style='display: inline-block'>a b c</span>", "<span class=x style='display: inline-flex'>a b c</span>", "<span class=x style='display: inline-grid'>a b c</span>")
+        self.agree_each(
+            (f".x {{ overflow: {overflow}; height: {height}; max-width: {most} }} main {{ {around} }}", f"<main>q {box} r</main>")
+            for overflow in ("visible", "hidden", "auto", "clip")
+            for height in ("auto", "19px", "10px", "40px", "0")
+            for most in ("none", "30px")
+            for box in boxes
+            for around in ("", "display: flex; align-items: baseline", "display: flex; align-items: last baseline")
+        )

@@ -58,12 +58,12 @@ def contains_layout(box: Box) -> bool:
 def is_containing_block(box: Box, fixed: bool = False) -> bool:
     """Whether a box is the containing block of absolutely (or fixed) positioned descendants."""
     style = box.style
-    if is_transformed(style) or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style:
+    if box.kind != INLINE and (is_transformed(style) or style.filter or style.backdrop_filter or style.will_change or style.perspective or style.transform_style):
         # css-transforms-1 §3, filter-effects-1 §5.
-        return box.kind != INLINE
-    if style.contain and not _CONTAINING.isdisjoint(style.contain):
+        return True
+    if style.contain and not _CONTAINING.isdisjoint(style.contain) and (box.kind not in _TABLE_PARTS or box.kind == Kind.TABLE):
         # css-contain-2 §3.3 and §3.4.
-        return box.kind not in _TABLE_PARTS or box.kind == Kind.TABLE
+        return True
     return not fixed and style.position != "static"
 
 

@@ -22,6 +22,7 @@ from .replaced.replaced_layout import layout_replaced, replaced_content_sizes
 from .sizes.intrinsic import flow_content_sizes
 from .sizes.sizing import definite_height, inline_size
 from .table.table_layout import layout_table, table_content_sizes
+from .tree.scrollbar_gutters import SCROLLS
 
 MOST_KEPT = 12
 
@@ -87,6 +88,8 @@ class Pass(Context):
         fragment.basis = max(space.inline, 0)
         if box.style.contain and contains_layout(box):
             fragment.first_baseline = fragment.last_baseline = fragment.line_baseline = None
+        if box.style.overflow_y in SCROLLS:
+            _hold_baselines(fragment)
         if fragment.out_of_flow:
             place_out_of_flow(self, fragment)
         return turned(fragment) if box.flips and box.parent is not None else fragment
@@ -99,6 +102,17 @@ class Pass(Context):
             ask = column_content_sizes if has_columns(box) else _CONTENT_SIZES.get(box.kind, flow_content_sizes)
             known = box.intrinsic_cache = (held_width(box), held_width(box)) if is_empty else ask(self, box)
         return known
+
+
+def _hold_baselines(fragment: Fragment) -> None:
+    """Baselines of what scrolls lie within it (css-align-3 §9.1)."""
+    fragment.first_baseline = _held(fragment.first_baseline, fragment.height)
+    fragment.last_baseline = _held(fragment.last_baseline, fragment.height)
+    fragment.line_baseline = _held(fragment.line_baseline, fragment.height)
+
+
+def _held(baseline: int | None, height: int) -> int | None:
+    return None if baseline is None else min(max(baseline, 0), height)
 
 
 def layout_root(ctx: Context, root: Box) -> Fragment:
