@@ -280,3 +280,13 @@ class Displays(AgreementCase):
 
     def test_how_wide_text_areas_are_in_a_font_whose_letters_add_up_to_whole_pixels(self) -> None:
         self.agree_each((f"textarea, input {{ font: {size}px monospace }}", "<textarea></textarea><input size=10>") for size in (10, 16, 20, 25, 32, 40))
+
+    def test_heights_that_come_to_none(self) -> None:
+        """A part of no height leaves a field as high as its font says, a word as high as its line."""
+        self.agree_each(
+            (f"label {{ font: 16px/{line} {family} }} input {{ font: inherit; height: {height}; {look} }}", "<label>a <input> b</label>")
+            for line in ("1", "1.6", "2", "normal")
+            for family in ("Sans", "serif")
+            for height in ("auto", "100%", "calc(100% - 5px)", "20px", "30px", "stretch", "min-content", "fit-content")
+            for look in ("", "padding: 5px", "padding: 0; border: 0")
+        )

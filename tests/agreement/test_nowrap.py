@@ -75,3 +75,16 @@ class SpacesThatGo(AgreementCase):
         """Where words are broken anywhere it stays behind the letter that is too wide."""
         texts = ("welcome<wbr>", "wel<wbr>come", "<wbr>welcome", "welcome<wbr><b>x</b>", "welcome <wbr>", "<b>welcome<wbr></b>", "wel<b><wbr>come</b>", "welcome<wbr><img width=9 height=9>")
         self.agree_each((f"p {{ width: {width}px; {how} }}", f"<p>{text}</p>") for width in (5, 10, 18, 30, 50, 64) for how in ("overflow-wrap: anywhere", "word-break: break-all", "overflow-wrap: break-word") for text in texts)
+
+
+class BreaksAnywhereThatAreNone(AgreementCase):
+    def test_what_does_not_wrap_says_nothing_of_what_follows(self) -> None:
+        """css-text-3 §5.1: the end of such a box belongs to what is around it; a line may end with a space that goes before a kept one."""
+        self.agree_each(
+            (f"div {{ width: 90px }} i {{ white-space: {kept}; {breaks} }}", f"<div><span>{before}<i>{inside}</i>{behind}</span></div>")
+            for kept in ("pre", "nowrap", "normal")
+            for breaks in ("word-break: break-all", "line-break: anywhere", "overflow-wrap: anywhere", "word-break: keep-all")
+            for before in ("timetable", "timetable ", "")
+            for inside in ("Back known", "Back ", " Back known")
+            for behind in ("at", "at all", " at", "-at")
+        )

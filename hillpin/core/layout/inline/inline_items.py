@@ -252,7 +252,7 @@ class _Builder:
             for i in starts:
                 if i:
                     _break_between(item.start + i, style, text, result)
-            if item.end < len(text):
+            if item.end < len(text) and item.wraps:
                 _break_between(item.end, style, text, result)
         elif style.word_break == "keep-all":
             for i in range(item.start + 1, item.end):
@@ -326,7 +326,7 @@ def _break_between(position: int, style: ComputedStyle, text: str, result: list[
 def _may_break_between(before: Item | None, tags: list[Item], after: Item, text: str, can_break: bool) -> bool:
     """Whether a line may break between two items, of which one may be in a box that does not wrap (css-text-3 §5.1, as the browser
     has it): behind one that does not where its box is closed in one that does, unless it ends with a space; and behind one that
-    wraps, or a picture or alike, before a space right behind its box."""
+    wraps, or a picture or alike, before a space right behind its box, or behind a space that goes."""
     if before is None:
         return after.wraps and (can_break or any(tag.kind == ItemKind.CLOSE and not tag.box.opens and tag.box.style.unicode_bidi != "normal" for tag in tags))
     if before.kind == ItemKind.BREAK:
@@ -339,7 +339,8 @@ def _may_break_between(before: Item | None, tags: list[Item], after: Item, text:
         return False
     opened = max((number for number, tag in enumerate(tags) if tag.kind == ItemKind.OPEN), default=-1)
     behind = before.kind == ItemKind.ATOMIC or any(_closes_into(tag, "nowrap") and tag.box.style.text_wrap_mode == "wrap" for tag in tags[opened + 1 :])
-    return can_break or (behind and after.kind == ItemKind.TEXT and text[after.start : after.start + 1] == " ")
+    is_parted = before.kind == ItemKind.TEXT and before.collapses and text[before.end - 1 : before.end] == " "
+    return can_break or ((behind or is_parted) and after.kind == ItemKind.TEXT and text[after.start : after.start + 1] == " ")
 
 
 def _closes_into(tag: Item, mode: str) -> bool:

@@ -257,9 +257,9 @@ def first_grapheme(text: str, start: int, end: int) -> int | None:
 def emergency_break(ctx: Context, item: Item, text: str, start: int, end: int, room: int, has_content: bool) -> int | None:
     """Where ``overflow-wrap`` breaks a stretch of a text item anywhere, where nothing else helps (css-text-3 §5.5), in a room in 1/64 px;
     None where not one character fits beside what the line holds."""
-    # No line holds more characters than fit by their own advances, and a few for kerning.
+    # No line holds more characters than fit by their advances in the whole text.
     target = item.sums[start - item.start] + room / 64
-    end = min(end, item.start + bisect_right(item.sums, target, start - item.start) + 8)
+    end = min(end, max(item.start + bisect_right(item.sums, target, start - item.start) - 1, start + 1))
     best = before_hyphen = None
     has_room = False
     for position in [*grapheme_starts(text[start:end])[1:], end - start]:

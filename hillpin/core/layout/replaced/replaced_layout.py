@@ -34,7 +34,7 @@ def _natural(box: Box) -> Natural:
     if contains_height(box) and box.style.contain_intrinsic_height.kind != Kind.NONE:
         more = held_height(box) - (natural.height or 0)
         return replace(natural, height=held_height(box), baseline=None if natural.baseline is None else natural.baseline + more // 2)
-    if natural.line is not None and not box.style.height.is_auto:
+    if natural.line is not None and box.style.height.kind <= Kind.CALC:
         return replace(natural, height=natural.line[0], baseline=natural.line[1])
     return natural
 
@@ -164,6 +164,8 @@ def _text_baseline(box: Box, natural: Natural, baseline: int, height: int) -> in
     if natural.inner is not None:
         return baseline + max(height - natural.inner, 0) // 2
     leaded, told = box.natural, box.style.height
+    if told.has_percentage and height == natural.height:
+        return baseline  # A part of no height: as high as the font says.
     if natural.line is not None and leaded is not None and leaded.height is not None and leaded.baseline is not None:
         # Where the height that it is told has no more room than its line needs, that has its leading.
         if (told.units if told.kind == Kind.FIXED else height) <= leaded.height:
