@@ -274,3 +274,16 @@ class BaselinesOfWhatScrolls(AgreementCase):
             for box in boxes
             for around in ("", "display: flex; align-items: baseline", "display: flex; align-items: last baseline")
         )
+
+
+class InsetsThatLeaveNoRoom(AgreementCase):
+    def test_what_is_between_them_is_no_less_than_nothing(self) -> None:
+        """css-position-3 §4.1; margins that are negative widen it from there."""
+        self.agree_each(
+            (f"section {{ position: relative; {room} }} b {{ position: absolute; margin: {margin}; inset: {inset}; width: {size}; height: {size} }}", f"<section><b>{inside}</b></section>")
+            for room in ("width: 0; height: 0", "width: 40px; height: 30px")
+            for margin in ("-18px", "0", "5px", "-18px auto", "auto", "0 -30px")
+            for inset in ("4px 4px 14px 5px", "10px", "0 -5px", "50%", "4px auto", "60px 70px")
+            for size in ("auto", "20px", "fit-content", "stretch")
+            for inside in ("Permitting)", "<img width=10 height=10>")
+        )

@@ -151,7 +151,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     if left is None and right is None:
         available = _room_at_static(frame, item, static) if frame.width else 0
     else:
-        available = frame.width - (left or 0) - (right or 0)
+        available = max(frame.width - (left or 0) - (right or 0), 0)
     both = left is not None and right is not None
     justify = _self_word(style.justify_self)
     width = _used_width(ctx, box, frame, available, both and justify in ("normal", "stretch"), height_space)
@@ -239,12 +239,12 @@ def _stretched_height(box: Box, frame: Frame, static: int) -> int:
             return INDEFINITE
         if _self_word(style.align_self) not in ("normal", "stretch"):
             return INDEFINITE
-        height = frame.height - style.top.resolve(frame.height) - style.bottom.resolve(frame.height)
+        height = max(frame.height - style.top.resolve(frame.height) - style.bottom.resolve(frame.height), 0)
         height = max(height - edges.margin_top - edges.margin_bottom, edges.block)
     elif style.height.kind == Kind.STRETCH:
         above = (0 if not style.bottom.is_auto else static) if style.top.is_auto else style.top.resolve(frame.height)
         below = 0 if style.bottom.is_auto else style.bottom.resolve(frame.height)
-        height = max(frame.height - above - below - edges.margin_top - edges.margin_bottom, edges.block)
+        height = max(max(frame.height - above - below, 0) - edges.margin_top - edges.margin_bottom, edges.block)
     else:
         height = resolve_block(box, style.height, edges, frame.height)
         if height == INDEFINITE:
