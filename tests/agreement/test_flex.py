@@ -312,3 +312,15 @@ class Drawings(AgreementCase):
                 for style in ("", "height: 100%", "align-self: start", "min-height: 70px"):
                     pieces.append((f".r {{ {outer} }} .i {{ {inner}; gap: 25% 0; {style} }} .w {{ min-width: 100% }}", "<div class=r><div class=i><div class=w>Dogs</div><a>Island</a></div></div>"))
         self.agree_each(pieces, (320,))
+
+
+class HeightsOfItemsInColumns(AgreementCase):
+    def test_a_basis_that_is_a_length_makes_percentages_in_an_item_count(self) -> None:
+        """css-flexbox-1 §9.8, as the browser has it: also where the item has grown, shrunk, or is held open by its content."""
+        self.agree_each(
+            (f"section {{ display: flex; flex-direction: column; width: 200px; {own} }} div {{ {item} }} img {{ height: {part} }}", f"<section><div><img src='data:image/svg+xml,<svg xmlns=%22http://www.w3.org/2000/svg%22 width=%2264%22 height=%2264%22/>'>{text} Timetable tickets permitting ferry pier two</div></section>")
+            for own in ("", "height: 300px", "min-height: 300px")
+            for item in ("flex: 1 1 134px", "flex: 1", "flex: 0 0 134px", "flex: none", "height: 134px; flex: 1 1 auto", "flex: 0 1 20px")
+            for part in ("75%", "max(75%, 90px)", "calc(75% - 3px)")
+            for text in ("", "<p>text</p>")
+        )

@@ -147,7 +147,7 @@ class _FlexLayout:
         if axes.is_row:
             return Space(axes.inner_width, percent_block=axes.percent_block, fixed_inline=item.main, fixed_block=stretched)
         width = stretched if stretched != INDEFINITE else cross_width(self.ctx, item, axes)
-        definite = axes.given_height != INDEFINITE or (item.is_definite and item.main == item.base)
+        definite = axes.given_height != INDEFINITE or item.is_definite
         if definite and asks_height(item.box):
             item.box.tell_heights(item.main)
         return Space(
