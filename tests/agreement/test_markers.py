@@ -74,3 +74,14 @@ class JustifiedLines(AgreementCase):
             for align in ("justify", "left", "center")
             for item in ("<li>Welcome<code>wind back</code> known 12:45 and more words here to wrap", "<li><b>Wel</b>come <i>wind back</i> known 12:45 and more words", "<li><code>w</code>")
         )
+
+
+class EmptyBoxesBesideMarkers(AgreementCase):
+    def test_inline_boxes_with_nothing_in_them_stand_on_the_line_of_an_outside_marker(self) -> None:
+        self.agree_each(
+            (f"main > * {{ {kind} }} b {{ font-size: 30px }} span {{ padding: 2px }}", f"<main><div><{tag}>{inside}</{tag}>{behind}</div></main>")
+            for kind in ("display: list-item; margin-left: 30px", "display: list-item; list-style: none", "display: list-item; list-style-position: inside", "display: block")
+            for tag in ("a", "span", "b")
+            for inside in ("", "<q style='float: right'>tt</q>", "<q style='float: left'>tt</q>", "<q style='position: absolute'>t</q>", " ")
+            for behind in ("", "x", "<a></a>")
+        )

@@ -9,14 +9,14 @@ from ..context import Context
 from ..fragments import Fragment, InlineRect, LineEnd, Placed, Space
 from ..sizes.sizing import relative_offset
 from .balance import balanced_widths, pretty_widths
-from .inline_items import has_edge, indent_of, prepare
+from .inline_items import indent_of, prepare
 from .inline_metrics import FontHeight, atomic_baseline, baseline_shift, style_metrics
 from .inline_result import InlineResult
 from .items import InlineContent, Item, ItemKind
 from .line_alignment import aligned, waiting_at, was_inline
 from .line_boxes import LineAssembler, LineBox
 from .line_breaker import LineBreaker
-from .line_parts import Line, widened_spaces
+from .line_parts import Line, ends_at_block, has_edges, widened_spaces
 from .line_ranges import BrokenLine, breaks_at, keep_lines, lines_kept, stay_alike, uniform_line
 
 MOST_TRIES = 200
@@ -167,7 +167,7 @@ class _LineLayout:
             self._bounds(top, height)
             line = self.breaker.next_line(index, offset, min(max(self.right - self.left, 0), most), indent)
             self._keep_floats_before(line, saved, index)
-            if not line.has_content and not self._has_edges(line):
+            if not line.has_content and not has_edges(line) and not self._has_marker(line):
                 return line, None, top
             self._bounds(top, height)
             room = self.right - self.left
@@ -176,7 +176,7 @@ class _LineLayout:
             # Between floats that leave no room a line that its indent pulls back does not stand either, nor anything where they overlap.
             is_shut = self.is_crossed or bool(room <= 0 and self.left > 0 and self.right < self.width and line.width)
             is_too_wide = (line.width + indent > room + 1 or is_shut) and intruded and self.box.style.text_wrap_mode != "nowrap"
-            if (line.has_content or self._ends_at_block(line)) and (is_too_wide or opens > top):
+            if (line.has_content or ends_at_block(line)) and (is_too_wide or opens > top):
                 edge = self.cy + opens if opens > top else floats.next_edge(self.cy + top, height, self.before.placed, of_lines=True)
                 if edge is not None and edge - self.cy > top:
                     top, height = edge - self.cy, 1
@@ -201,13 +201,9 @@ class _LineLayout:
         """The first place from y on that no float has closed for lines so high."""
         return self.floats.open_from(self.cy + y, self.cx, self.cx + self.width, height) - self.cy
 
-    def _has_edges(self, line: Line) -> bool:
-        """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
-        return any(part.width or _is_edge(part.item) for part in line.parts)
-
-    def _ends_at_block(self, line: Line) -> bool:
-        """Whether a line ends because a block parts the inline boxes that are open on it."""
-        return any(part.item.kind == ItemKind.OPEN and part.item.box.split_from is not None and not part.item.box.closes for part in line.parts)
+    def _has_marker(self, line: Line) -> bool:
+        """Whether an outside marker stands beside a line, which has an inline box, be that empty."""
+        return self.box.has_outside_marker and not self.result.line_count and any(part.item.kind == ItemKind.OPEN for part in line.parts)
 
     def _keep_floats_before(self, line: Line, saved: FloatState, index: int) -> None:
         """Take back floats that were placed for a part of the line that went to the next one."""
@@ -388,11 +384,6 @@ class _LineLayout:
                     opened.add(part.item.box)
                 else:
                     follows = follows or part.width > 0 or part.item.kind == ItemKind.ATOMIC or part.item.box in opened
-
-
-def _is_edge(item: Item) -> bool:
-    ends_there = item.box.opens if item.kind == ItemKind.OPEN else item.kind == ItemKind.CLOSE and item.box.closes
-    return ends_there and has_edge(item)
 
 
 def _index_of(content: InlineContent, item: Item) -> int:

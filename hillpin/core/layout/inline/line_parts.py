@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from ...fonts.linebreak import grapheme_starts
 from ..boxes import INLINE, TEXT
 from ..context import Context
+from .inline_items import has_edge
 from .items import WITHOUT_WIDTH, Item, ItemKind, closing_behind, edge_of
 from .text_shaping import MOST_ADVANCE, running_sums, shape_text
 
@@ -154,6 +155,21 @@ def drop_space(parts: list[Part], text: str) -> int:
         return 0
     width, last.end, last.width = last.width, last.start, 0
     return width
+
+
+def has_edges(line: Line) -> bool:
+    """Whether an edge of an inline box stands on a line, be it that its parts come to nothing together."""
+    return any(part.width or _is_edge(part.item) for part in line.parts)
+
+
+def _is_edge(item: Item) -> bool:
+    ends_there = item.box.opens if item.kind == ItemKind.OPEN else item.kind == ItemKind.CLOSE and item.box.closes
+    return ends_there and has_edge(item)
+
+
+def ends_at_block(line: Line) -> bool:
+    """Whether a line ends because a block parts the inline boxes that are open on it."""
+    return any(part.item.kind == ItemKind.OPEN and part.item.box.split_from is not None and not part.item.box.closes for part in line.parts)
 
 
 def marked_end(parts: list[Part]) -> int:
