@@ -306,3 +306,19 @@ class MarginsThatReachAboveABlock(AgreementCase):
             for after in ("Island", "<b style='float: left'>f</b>", "<div style='overflow: hidden'>q</div>")
             for own in ("", "padding-top: 1px", "min-height: 10px", "display: flow-root", "float: left")
         )
+
+
+class HeightsInPercentAndMargins(AgreementCase):
+    def test_a_block_with_nothing_in_it_keeps_margins_apart_where_its_percentage_is_of_something(self) -> None:
+        """CSS 2 §8.3.1: margins go through what has no height."""
+        self.agree_each(
+            (f"section {{ display: flow-root; height: 200px }} section > div {{ {own} }} i {{ display: block; height: {part} }} p {{ margin: 9px 0 }}", f"<section><div><i></i>{behind}</div></section>")
+            for own in ("height: 64px", "height: 20vw", "height: auto", "min-height: 60px", "height: 50%", "height: 64px; overflow: hidden")
+            for part in ("100%", "50%", "calc(100% - 4px)", "max(10%, 3px)", "0%", "auto")
+            for behind in ("<p>Well</p>", "Well")
+        )
+
+    def test_unlike_lines_that_are_empty_one_piece_of_an_inline_box_counts(self) -> None:
+        """CSSOM View §6, as the browser has it: of pieces without any extent the last one."""
+        bodies = ("<span><article></article></span><b>on</b>", "<span><p></p></span>on", "a<br><span><p></p></span><b>on boat</b>", "<span><p></p></span>", "<u><span><p></p></span>x</u>", "<i></i><span><p></p></span>x")
+        self.agree_each(("", f"<section>{body}</section>") for body in bodies)

@@ -215,7 +215,7 @@ class Box:
             return
         self.gives_height = False
         for box in self.walk_twice():
-            box.intrinsic_cache = None
+            box.intrinsic_cache = box.strut_cache = None
             box.fragment_cache.clear()
             box.flow_cache.clear()
             if box.content_cache is not None:

@@ -20,10 +20,10 @@ class Rect:
 
     def united(self, other: Rect) -> Rect:
         """The smallest rectangle round two of an element's; empty ones count only where all are empty (CSSOM View §6, and as
-        Chromium has it: without width or without height), and then the last of them does: the lowest."""
+        Chromium has it: without width or without height), and then the last of them does: the lowest, and in one place the tallest."""
         is_empty, other_is_empty = not (self.width and self.height), not (other.width and other.height)
         if is_empty and other_is_empty:
-            return max(self, other, key=lambda one: (one.y, one.x))
+            return max(self, other, key=lambda one: (one.y, one.x, one.height))
         if other_is_empty:
             return self
         if is_empty:

@@ -204,7 +204,7 @@ class Tables:
                 np.maximum.reduceat(np.where(empty, -big, x + width), plan.starts, axis=1),
                 np.maximum.reduceat(np.where(empty, -big, y + height), plan.starts, axis=1),
             ]
-            last = _last_of(plan, x, y)
+            last = _last_of(plan, x, y, height)
             of_all = (x, y, x + width, y + height)
             sides = [np.where(np.abs(side) >= big, np.take_along_axis(one, last, axis=1), side) for one, side in zip(of_all, sides, strict=True)]
         sides = [np.clip(side, -FURTHEST, FURTHEST) for side in sides]
@@ -253,7 +253,7 @@ def _unite(table: Table, index: int, left: int, top: int, right: int, bottom: in
     if row[0] == ABSENT:
         row[:4] = left, top, right, bottom
     elif both((left == right, top == bottom)):
-        is_lower = not of_table and (top, left) > (row[1], row[0])
+        is_lower = not of_table and (top, left, bottom) > (row[1], row[0], row[3])
         if both((row[0] == row[2], row[1] == row[3])) and is_lower:
             row[:4] = left, top, right, bottom
     elif both((row[0] == row[2], row[1] == row[3])):
@@ -275,13 +275,15 @@ def _units(value: float) -> int:
     return round(max(min(value, 2**22), -(2**22)) * 64)
 
 
-def _last_of(plan: _Plan, x: NDArray[np.int64], y: NDArray[np.int64]) -> NDArray[np.int64]:
-    """Which row of each element stands lowest, and of those on one height rightmost: (widths, elements)."""
+def _last_of(plan: _Plan, x: NDArray[np.int64], y: NDArray[np.int64], height: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Which row of each element stands lowest, of those on one height rightmost, and in one place is tallest: (widths, elements)."""
     place = y * 2**31 + x
     lowest = np.maximum.reduceat(place, plan.starts, axis=1)
     counts = np.diff(np.append(plan.starts, len(plan.order)))
     is_lowest = place == np.repeat(lowest, counts, axis=1)
-    return np.maximum.reduceat(np.where(is_lowest, np.arange(len(plan.order)), -1), plan.starts, axis=1)
+    tallest = np.maximum.reduceat(np.where(is_lowest, height, -1), plan.starts, axis=1)
+    is_last = is_lowest & (height == np.repeat(tallest, counts, axis=1))
+    return np.maximum.reduceat(np.where(is_last, np.arange(len(plan.order)), -1), plan.starts, axis=1)
 
 
 def _planned(owners: NDArray[np.int64], parts: NDArray[np.int8]) -> _Plan:

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Generic, NamedTuple, Protocol, TypeVar
 
-from ...styles.style import ComputedStyle
-from ...styles.values import AUTO_KIND, Kind
+from ...styles.values import AUTO_KIND, Length
 from ...units import INDEFINITE
 from ..boxes import BLOCK, TABLE, Box, Edges, edges_of
 from ..context import Context
 from ..fragments import Space
 from ..inline.inline_items import prepare
 from ..number_kinds import N
+from ..sizes.given_heights import given_height
 from ..sizes.rules import EdgesOf
 from ..sizes.sizing import inline_size
 from .floats import Floats
@@ -127,7 +127,7 @@ class MarginRules(Generic[N]):
                 if not margins.through:
                     return TopMargins(strut, False, strut), depends
                 beside += tuple(_floats_in(child))
-        if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(box.style):
+        if not (self.is_some(edges.bottom) or box.has_outside_marker) and asks_no_height(source.ctx, box):
             return TopMargins(self.plus(strut, edges.margin_bottom), True, strut), depends
         return TopMargins(strut, False, strut), depends
 
@@ -266,9 +266,14 @@ def _clears(clear: str, beside: tuple[Box, ...]) -> bool:
     return any(clear in ("both", one.style.float) for one in beside)
 
 
-def asks_no_height(style: ComputedStyle) -> bool:
-    """Whether a style leaves a box without content without height."""
-    height_is_none = style.height.kind == AUTO_KIND or style.height.kind == Kind.PERCENT or (style.height.is_definite_form and style.height.units == 0)
-    least = style.min_height
-    no_minimum = least.kind == AUTO_KIND or (least.kind == Kind.FIXED and least.units == 0) or least.kind == Kind.PERCENT
-    return height_is_none and no_minimum and not (style.aspect_ratio is not None and style.aspect_ratio[1])
+def asks_no_height(ctx: Context, box: Box) -> bool:
+    """Whether a box without content has no height by its style; percentages count where styles alone say what they are of."""
+    style = box.style
+    basis = given_height(ctx, box) if style.height.has_percentage or style.min_height.has_percentage else INDEFINITE
+    return _comes_to_none(style.height, basis) and _comes_to_none(style.min_height, basis) and not (style.aspect_ratio is not None and style.aspect_ratio[1])
+
+
+def _comes_to_none(length: Length, basis: int) -> bool:
+    if length.has_percentage:
+        return basis == INDEFINITE or length.resolve(basis) <= 0
+    return length.kind == AUTO_KIND or (length.is_definite_form and length.units == 0)
