@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import asdict
+from pathlib import Path
 
 from hillpin.core.files import MemoryFiles
 from hillpin.core.page import Page
@@ -14,6 +15,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from .pages import only
+
+FONTS = Path(__file__).resolve().parents[2] / "hillpin" / "parts" / "fonts"
 
 BODY = """<!DOCTYPE html><html lang=en><title>t</title><link rel=stylesheet href=s.css><body>
 <div class=row><section class=fare><h3>Day</h3><p>Every boat until the last one home.</p></section><section class=fare><h3>Week</h3></section></div>
@@ -190,3 +193,38 @@ class RecordedForOne(unittest.TestCase):
                 expected, found = explain(every, layout, element, of), explain(single, part, own, of)
                 self.assertEqual(asdict(found), asdict(expected), (selector, of))
         self.assertEqual(only(single, ".row").name(), "div.row")
+
+
+class FontsOfWhatIsNotSeen(unittest.TestCase):
+    """css-fonts-4 §4.9: what is not seen is measured with fonts that something seen has loaded, also when it has been edited."""
+
+    CSS = "@font-face { font-family: Own; src: url(own.woff2) } @font-face { font-family: Seen; src: url(seen.woff2) } p { float: left; padding: 1px }\n.own { font-family: Own, Seen }\n.next { font-family: Seen }\n"
+    BODY = "<!DOCTYPE html><title>t</title><link rel=stylesheet href=s.css><p class=next>Every boat</p>{}<details><p class=own>Every boat</p><p class=next>Every boat</p></details>"
+
+    def page(self, css: str, before: str = "") -> Page:
+        return Page(MemoryFiles({"index.html": self.BODY.format(before), "s.css": css, "seen.woff2": (FONTS / "source-sans-3-latin-400-normal.woff2").read_bytes(), "own.woff2": (FONTS / "bitter-latin-700-normal.woff2").read_bytes()}))
+
+    def widths(self, page: Page) -> list[float]:
+        """How wide the two paragraphs in the details are."""
+        return [box.width for box in page.boxes(600).boxes if box.tag == "p"][-2:]
+
+    def test_the_next_font_stands_in_until_something_seen_has_loaded_its_own(self) -> None:
+        own, next_one = self.widths(self.page(self.CSS))
+        self.assertEqual(own, next_one)
+        own, next_one = self.widths(self.page(self.CSS, "<p class=own>Vey</p>"))
+        self.assertGreater(own, next_one)
+
+    def test_it_goes_on_standing_in_when_a_rule_is_typed_in(self) -> None:
+        page = self.page(self.CSS)
+        self.widths(page)
+        after = self.CSS.replace("padding: 1px", "padding: 9px")
+        self.assertTrue(edit_sheet(page, "s.css", after))
+        self.assertEqual(self.widths(page), self.widths(self.page(after)))
+        self.assertEqual(*self.widths(page))
+
+    def test_a_font_that_is_asked_for_by_an_edit_comes(self) -> None:
+        page = self.page(self.CSS)
+        self.widths(page)
+        after = self.CSS.replace(".next { font-family: Seen }", ".next { font-family: Own }")
+        edit_sheet(page, "s.css", after)
+        self.assertEqual(self.widths(page), self.widths(self.page(after)))

@@ -25,6 +25,5 @@ from .replaced.natural import Natural
 from .replaced.natural_sizes import Pictures
 from .shapes import around, radii_of
 from .tree.box_tree import BoxTree
-from .tree.unseen_fonts import FONT_FIELDS
 
-__all__ = ["BREAK", "FLEX", "FONT_FIELDS", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "around", "containing_box", "contents_of", "edges_of", "forget_changed", "layout_root", "radii_of", "scroll_ends", "small_caps_size", "style_metrics", "transformed", "window_gutters"]
+__all__ = ["BREAK", "FLEX", "GRID", "INLINE", "SMALL_CAPS", "TEXT", "Box", "BoxTree", "Context", "Edges", "FlexLine", "Fragment", "GeneratedBox", "GridAxis", "Kind", "Natural", "Pass", "Pictures", "Recorder", "Rect", "Space", "around", "containing_box", "contents_of", "edges_of", "forget_changed", "layout_root", "radii_of", "scroll_ends", "small_caps_size", "style_metrics", "transformed", "window_gutters"]

@@ -165,7 +165,7 @@ def _horizontal(ctx: Context, box: Box, frame: Frame, item: OutOfFlow, static: i
     )
     fragment = ctx.layout(box, space)
     used = fragment.width
-    free = max(frame.width - (left or 0) - (right or 0), 0) - used - margins
+    free = available - used - margins
     margin_left = edges.margin_left
     if left is not None and right is not None:
         if edges.auto_left and edges.auto_right:

@@ -270,8 +270,10 @@ def _take_contents(style: ComputedStyle, parent: ComputedStyle | None) -> None:
 
 
 def _put(recipe: _Recipe, new: ComputedStyle) -> None:
-    """Let a style object stand for new values; what the generator gave an anonymous box stays."""
+    """Let a style object stand for new values; what the generator gave it, or an anonymous box, stays."""
     fields = recipe.style.__dict__
+    if recipe.style.families_there is not None:
+        new.families_there = recipe.style.families_there
     if recipe.element is None:
         new.height = recipe.style.height
         if recipe.takes:

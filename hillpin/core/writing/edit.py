@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import tinycss2
 
-from ..layout import FONT_FIELDS, Box, BoxTree, Kind, forget_changed
+from ..layout import Box, BoxTree, Kind, forget_changed
 from ..page import Page
 from ..styles import (
     RESTYLED_FIELDS,
@@ -218,14 +218,8 @@ def restyle(page: Page, rule: Rule) -> None:
         if not all(condition.matches(resolver.active.viewport) for condition in rule.media):
             continue
         restyled = resolver.restyle(elements)
-        keeps_fonts = restyled is not None and not any(_asks_for_fonts(one, tree) for one in restyled)
-        if restyled is None or not keeps_fonts or not all(_keeps_tree(one, resolver) for one in restyled) or not _forget(tree, restyled):
+        if restyled is None or not all(_keeps_tree(one, resolver) for one in restyled) or not _forget(tree, restyled):
             del page.trees[key]
-
-
-def _asks_for_fonts(one: Restyled, tree: BoxTree) -> bool:
-    """Whether what is loaded of fonts may be otherwise, where something does without."""
-    return bool(tree.without_fonts) and (id(one.style) in tree.without_fonts or not FONT_FIELDS.isdisjoint(one.fields))
 
 
 def _keeps_tree(one: Restyled, resolver: StyleResolver) -> bool:

@@ -82,11 +82,11 @@ def cross_width(ctx: Context, item: FlexItem, axes: Axes) -> int:
 def room_by_content(item: FlexItem, axes: Axes) -> int | None:
     """The border-box width that words for its content mean in a column of an item whose content has a ratio alone, else None."""
     edges = item.edges
-    return max(axes.inner_width - edges.margin_left - edges.margin_right, edges.inline) if _fills_the_room(item.box, axes) else None
+    return max(axes.inner_width - edges.margin_left - edges.margin_right, edges.inline) if fills_the_room(item.box, axes) else None
 
 
-def _fills_the_room(box: Box, axes: Axes) -> bool:
-    """Whether its content alone would take all the room there is: as the browser has it, ``svg`` does not."""
+def fills_the_room(box: Box, axes: Axes) -> bool:
+    """Whether its content alone would take all the room there is; words for its content limit nothing then, as the browser has it."""
     has_room = axes.inner_width != INDEFINITE and box.element is not None
     return box.kind == REPLACED and has_room and has_content_ratio_alone(box, axes.percent_block)
 
@@ -145,7 +145,7 @@ class _Sizes:
         specified = self._specified()
         if self.axes.is_row and is_pressed(self.box):
             content = self.item.main_around
-        elif self.axes.is_row and _fills_the_room(self.box, self.axes):
+        elif self.axes.is_row and fills_the_room(self.box, self.axes):
             content = self._by_content()
         elif self.axes.is_row:
             content = self._transferred()
@@ -277,7 +277,7 @@ class _Sizes:
         transferred = self._transferred()
         if transferred != INDEFINITE:
             return self._through_ratio(transferred)
-        return self._room() if _fills_the_room(self.box, self.axes) else INDEFINITE
+        return self._room() if fills_the_room(self.box, self.axes) else INDEFINITE
 
     def _room(self) -> int:
         return max(self._through_ratio(self.axes.inner_width - self.item.main_start - self.item.main_end), self.edges.inline)
@@ -305,7 +305,7 @@ class _Sizes:
         if self.axes.is_row:
             return clamp_block(self.box, cross, self.edges, self.axes.percent_block)
         margins = self.edges.margin_left + self.edges.margin_right
-        return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins, by_words=not _fills_the_room(self.box, self.axes))
+        return clamp_inline(self.ctx, self.box, cross, self.edges, self.axes.inner_width, margins, by_words=not fills_the_room(self.box, self.axes))
 
     def _content_height(self) -> int:
         """The height that the content makes at the item's width, percentages of heights of nothing; ``stretch`` has the container's height."""

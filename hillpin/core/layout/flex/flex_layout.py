@@ -22,7 +22,7 @@ from ..sizes.sizing import (
     relative_offset,
     resolve_block,
 )
-from .flex_items import cross_width, make_item, room_by_content
+from .flex_items import cross_width, fills_the_room, make_item
 from .flex_lengths import resolve_flexible_lengths
 from .flex_line import Axes, FlexItem, FlexLine
 
@@ -237,7 +237,7 @@ class _FlexLayout:
             wanted = clamp_block(item.box, max(wanted, item.edges.block), item.edges, self.axes.percent_block)
         else:
             wanted = max(wanted, item.edges.inline)
-            wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end, by_words=room_by_content(item, self.axes) is None)
+            wanted = clamp_inline(self.ctx, item.box, wanted, item.edges, self.axes.inner_width, item.cross_start + item.cross_end, by_words=not fills_the_room(item.box, self.axes))
         # A height that a ratio gave was known before, and parts of it were of what that gave.
         if item.box.kind == REPLACED or wanted != item.cross or (self.axes.is_row and height_by_ratio(item.box, item.edges, item.main) == INDEFINITE):
             item.fragment = self.ctx.layout(item.box, self._item_space(item, wanted))

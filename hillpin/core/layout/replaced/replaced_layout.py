@@ -13,7 +13,7 @@ from ..context import Context
 from ..fragments import Fragment, Space
 from ..sizes.given_heights import given_height, replaced_basis
 from ..sizes.rules import CONTENT
-from ..sizes.sizing import fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
+from ..sizes.sizing import compressed_width, fills_its_block, resolve_block, resolve_inline, resolve_least, to_border_box
 from .natural import NOTHING, Natural
 from .natural_sizes import DATE_TYPES
 from .selects import is_list_box
@@ -127,7 +127,7 @@ def replaced_content_sizes(ctx: Context, box: Box) -> tuple[int, int]:
         width = min(int(f32(least_h * (ratio(box) or 0))), most_w)
         return width, width
     # Words as least widths mean the whole content, whatever the most is (css-sizing-3 §5.1); what goes through its ratio is as wide as it is.
-    is_through_ratio, style = _is_given_through_ratio(box), box.style
+    is_through_ratio, style = _goes_through_ratio(box), box.style
     is_pressed_together = style.min_width.kind == Kind.MIN_CONTENT and style.width.has_percentage and _is_field(box)
     is_asked_whole = style.min_width.kind in CONTENT and not is_through_ratio and not is_pressed_together
     is_given = style.width.kind == Kind.FIXED and is_through_ratio
@@ -251,8 +251,8 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
 
     def inline_limit(length: Length, missing: int) -> int:
         if not intrinsic and length.kind in CONTENT:
-            # What has a ratio alone and a width is as large through it as it is, which limits nothing.
-            return missing if _is_given_through_ratio(box) else _by_word(ctx, box, length, edges, space)
+            # What has a ratio alone is as large through it as it is, which limits nothing.
+            return missing if _goes_through_ratio(box) else _by_word(ctx, box, length, edges, space)
         if length.kind == Kind.STRETCH and not intrinsic and space.inline != INDEFINITE:
             return max(space.across - edges.margin_left - edges.margin_right - edges.inline, 0)
         if not style_length_is_usable(length, space.inline):
@@ -268,7 +268,8 @@ def _limits(ctx: Context, box: Box, edges: Edges, space: Space, intrinsic: bool)
     return least_w, max(most_w, least_w), least_h, max(most_h, least_h)
 
 
-def _is_given_through_ratio(box: Box) -> bool:
+def _goes_through_ratio(box: Box) -> bool:
+    """Whether natural content with a ratio alone gives an automatic height."""
     natural = _natural(box)
     return natural.width is None and natural.height is None and natural.ratio is not None and box.style.height.is_auto
 
@@ -281,7 +282,7 @@ def _by_word(ctx: Context, box: Box, length: Length, edges: Edges, space: Space)
         return max(space.inline - edges.inline, 0)
     if length.kind != Kind.MAX_CONTENT and box.style.width.has_percentage and _is_field(box):
         # A field whose width is a percentage can be compressed to what that is of nothing (css-sizing-3 §5.2.2).
-        least = max(to_border_box(box, box.style.width.resolve(0), edges.inline) - edges.inline, 0)
+        least = compressed_width(box, edges) - edges.inline
         return least if length.kind == Kind.MIN_CONTENT else min(natural, max(space.inline - edges.margin_left - edges.margin_right - edges.inline, least))
     return natural
 

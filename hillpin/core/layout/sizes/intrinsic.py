@@ -19,7 +19,7 @@ from ..tree.counters import SYMBOLS
 from .given_heights import given_height
 from .ratios import width_by_own_height
 from .rules import CONTENT
-from .sizing import held_by_content, held_by_height, through_ratio, to_border_box, width_from_ratio
+from .sizing import compressed_width, held_by_content, held_by_height, through_ratio, to_border_box, width_from_ratio
 
 HUGE = 1 << 26
 
@@ -169,10 +169,11 @@ def minimum_width(ctx: Context, box: Box, length: Length) -> int:
 
 def _by_word(ctx: Context, box: Box) -> tuple[int, int]:
     """The border-box widths that ``min-content`` and ``max-content`` mean, percentages of nothing."""
-    around = edges_of(box, 0).inline
+    edges = edges_of(box, 0)
+    around = edges.inline
     low, high = ctx.content_sizes(box)
     if box.kind == REPLACED and box.style.width.has_percentage and _is_field(box):
-        return to_border_box(box, box.style.width.resolve(0), around), high + around
+        return compressed_width(box, edges), high + around
     return held_by_height(box, low + around), held_by_height(box, high + around)
 
 

@@ -109,6 +109,11 @@ def aligned_shift(box: Box, around: Box, outer: int, edges: Edges, room: int) ->
     return free // 2 if align == "-webkit-center" else free if align == ("-webkit-left" if around.is_reversed else "-webkit-right") else 0
 
 
+def compressed_width(box: Box, edges: Edges) -> int:
+    """The border-box width to which a field can be compressed whose width is a percentage: what that is of nothing (css-sizing-3 §5.2.2)."""
+    return to_border_box(box, box.style.width.resolve(0), edges.inline)
+
+
 def min_content(ctx: Context, box: Box, edges: Edges) -> int:
     """The narrowest border-box width its content can take."""
     return outer_content_sizes(ctx, box, edges)[0]

@@ -110,13 +110,14 @@ def _build(table: Box) -> TableGrid:
             inner = child.children
             grid.columns += [(c, child) for c in inner for _ in range(c.column_span)] if inner else [(None, child)] * child.column_span
     del grid.columns[MOST_COLUMNS:]
-    if table.style.table_layout != "fixed" or table.style.width.is_auto:
+    is_auto = table.style.table_layout != "fixed" or table.style.width.is_auto
+    if is_auto:
         _drop_empty_columns(grid, width)
     grid.columns += [(None, None)] * (width - len(grid.columns))
-    grid.whole = grid.columns[: _columns_to_the_last_begun(grid)] if table.style.table_layout != "fixed" or table.style.width.is_auto else grid.columns
+    grid.whole = grid.columns[: _columns_to_the_last_begun(grid)] if is_auto else grid.columns
     for cell in grid.cells:
         cell.whole = cell.whole[: max(len(grid.whole) - cell.column, 0)]
-    if table.style.table_layout != "fixed" or table.style.width.is_auto:
+    if is_auto:
         _merge_columns(grid)
     return grid
 

@@ -24,8 +24,6 @@ class BoxTree:
     """What of it is laid out as in a mirror: text from right to left."""
     viewport_overflow: Element | None = None
     """The body where its ``overflow`` is the viewport's (css-overflow-3 §3.3)."""
-    without_fonts: frozenset[int] = frozenset()
-    """The identities of styles that do without a font, since nothing seen asks for it (``tree.unseen_fonts``)."""
     _listed: list[Box] = field(default_factory=list)
     _texts: list[Box] | None = None
 

@@ -96,7 +96,7 @@ class Generator:
             trim_margins(box)
         mark_lines(box)
         self.tree.turning = turning_of(box, self.document.body)
-        self.tree.without_fonts = leave_out_unseen_fonts(box, self.fonts)
+        leave_out_unseen_fonts(box, self.fonts)
         return self.tree
 
     def _fill(self, box: Box, element: Element, style: ComputedStyle) -> None:

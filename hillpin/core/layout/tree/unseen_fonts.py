@@ -12,36 +12,28 @@ from ...fonts.store import FontStore
 from ...styles.style import ComputedStyle
 from ..boxes import Box, Kind
 
-FONT_FIELDS = frozenset({"font_family", "font_weight", "font_style", "font_stretch", "font_variation_settings"})
-"""What of a style chooses among the fonts of a page."""
-
 
 def skips_contents(box: Box) -> bool:
     """Whether nothing in a box is drawn."""
     return box.role == "skipped" or (box.style.content_visibility == "hidden" and box.kind != Kind.INLINE)
 
 
-def leave_out_unseen_fonts(root: Box, fonts: FontStore) -> frozenset[int]:
-    """Have styles of what is not seen do without the fonts that nothing seen asks for; the identities of these styles."""
-    skipping = [box for box in root.walk() if skips_contents(box)]
-    if not skipping or not fonts.has_declared:
-        return frozenset()
+def leave_out_unseen_fonts(root: Box, fonts: FontStore) -> None:
+    """Have styles of what is not seen do without the fonts that nothing seen asks for."""
+    skipping = [box for box in root.walk() if skips_contents(box)] if fonts.has_declared else []
+    if not skipping:
+        return
     unseen = {id(inner): inner for box in skipping for inner in box.walk_twice() if inner is not box or box.role == "skipped"}
-    asked: set[str] = set()
-    for style in _drawn(root, unseen):
-        asked.update(fonts.addresses_of(style))
-    changed: dict[int, ComputedStyle] = {}
+    drawn = {id(style): style for style in _drawn(root, unseen)}
+    asked = {address for style in drawn.values() for address in fonts.addresses_of(style)}
+    styles = {id(style): style for box in unseen.values() for style in (box.style, box.marker_style) if style is not None}
+    for style in styles.values():
+        families = fonts.families_from(style, asked)
+        if families != style.font_family:
+            style.families_there = families
     for box in unseen.values():
-        for one in (box.style, box.marker_style):
-            if one is None or id(one) in changed:
-                continue
-            families = fonts.families_from(one, asked)
-            if families != one.font_family:
-                one.families_there = families
-                changed[id(one)] = one
-        if box.measure is not None and id(box.style) in changed:
+        if box.measure is not None and box.style.families_there is not None:
             box.natural = box.measure()
-    return frozenset(changed)
 
 
 def _drawn(root: Box, unseen: dict[int, Box]) -> Iterator[ComputedStyle]:
